@@ -1,0 +1,274 @@
+package org.ankerdraft.core.build;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.select.Surfaces;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.Join;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Topology;
+
+/**
+ * Hollows a body. Strategies: the library's thick solid with arcs, with extended faces; offset and cut; rounds that
+ * are smaller than the wall taken off before the offset, so that the inside becomes sharp there.
+ */
+final class ShellBuilder {
+  /** How far the cavity is led beyond an open face, as a multiple of the wall, so that the cut surely opens it. */
+  private static final double BEYOND_OPENING = 2;
+
+  private static final double THICKNESS_PROOF_SHARE = 0.01;
+
+  private final BuildContext context;
+  private final Step.Shell step;
+
+  ShellBuilder(BuildContext context, Step.Shell step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  /** One shell with all numbers known: open faces and the faces that have a thickness of their own. */
+  private record Walls(NamedShape input, Set<Integer> open, Map<Integer, Double> own, double thickness) {
+    Walls scaled(double share) {
+      Map<Integer, Double> smaller = new LinkedHashMap<>();
+      own.forEach((f, t) -> smaller.put(f, t * share));
+      return new Walls(input, open, smaller, thickness * share);
+    }
+
+    double at(int face) {
+      return own.getOrDefault(face, thickness);
+    }
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body("shell", step.body());
+    NamedShape input = body.named();
+    double thickness = context.positiveMm("shell", "the thickness", step.thickness());
+    Choosing choosing = context.choosing(input);
+    Set<Integer> open = step.open().isEmpty() ? Set.of() : context.someFaces("shell", input, step.open());
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    for (Step.OwnThickness o : step.own()) {
+      double t = context.positiveMm("shell", "a face's own thickness", o.thickness());
+      for (int face : choosing.faces(o.faces())) {
+        own.put(face, t);
+      }
+    }
+    if (open.size() == input.topology().faces().size()) {
+      throw new StepFailed("shell", "all faces are open, so no wall is left");
+    }
+    Walls walls = new Walls(input, open, own, thickness);
+    Ladder ladder = ladder(walls);
+    Optional<Ladder.Climbed> climbed = ladder.climb();
+    if (climbed.isPresent()) {
+      return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result(), ""));
+    }
+    Failure failure = BuildContext.failure("shell of " + Words.mm(thickness), ladder.failure(), input);
+    throw new StepFailed(failure.withWorks(worksUpTo(walls)));
+  }
+
+  private Ladder ladder(Walls w) {
+    Ladder ladder = new Ladder(result -> fault(w, result));
+    if (!w.open.isEmpty()) {
+      ladder.rung("thick solid", () -> thickSolid(w, Join.ARC));
+      ladder.rung("thick solid, faces extended", () -> thickSolid(w, Join.INTERSECTION));
+    }
+    if (step.outwards()) {
+      return ladder
+          .rung("offset outwards and cut", () -> offsetOutwards(w, Join.ARC))
+          .rung("offset outwards with faces extended, and cut", () -> offsetOutwards(w, Join.INTERSECTION));
+    }
+    return ladder
+        .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
+        .rung("offset inwards with faces extended, and cut", () -> offsetAndCut(w, w.input, Join.INTERSECTION))
+        .rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
+  }
+
+  private Naming.Births births(NamedShape input, Set<Integer> open) {
+    return new Naming.Births() {
+      @Override
+      public String fromFace(String name) {
+        return step.id() + (open.contains(input.face(name)) ? "/rim(" : "/inner(") + name + ")";
+      }
+
+      @Override
+      public String fromEdge(String name) {
+        for (int f : open) {
+          for (String side : name.split("\\|", -1)) {
+            if (Naming.withoutOrdinal(side).equals(Naming.withoutOrdinal(input.faceName(f)))) {
+              return step.id() + "/rim(" + input.faceName(f) + ")";
+            }
+          }
+        }
+        return step.id() + "/inner(" + name + ")";
+      }
+
+      @Override
+      public String fromVertex(String facesAround) {
+        return step.id() + "/inner(" + facesAround + ")";
+      }
+
+      @Override
+      public String unknown() {
+        return step.id() + "/rim";
+      }
+    };
+  }
+
+  private Outcome<NamedShape> thickSolid(Walls w, Join join) {
+    double sign = step.outwards() ? 1 : -1;
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    w.own.forEach((f, t) -> own.put(f, sign * t));
+    return context
+        .kernel
+        .thicken(w.input.shape(), List.copyOf(w.open), sign * w.thickness, own, join, context.budget())
+        .map(d -> Naming.name(d, List.of(w.input), births(w.input, w.open)));
+  }
+
+  private Outcome<NamedShape> offsetAndCut(Walls w, NamedShape from, Join join) {
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    for (int i = 1; i <= from.topology().faces().size(); i++) {
+      int original = w.input.face(from.faceName(i));
+      if (w.open.contains(original)) {
+        own.put(i, BEYOND_OPENING * w.thickness);
+      } else if (w.own.containsKey(original)) {
+        own.put(i, -w.own.get(original));
+      }
+    }
+    return context
+        .kernel
+        .offset(from.shape(), -w.thickness, own, join, context.budget())
+        .then(
+            cavity -> {
+              NamedShape inner = Naming.name(cavity, List.of(from), () -> step.id() + "/inner");
+              return context
+                  .kernel
+                  .combine(Combination.SUBTRACT, w.input.shape(), List.of(inner.shape()), false, context.budget())
+                  .map(d -> Naming.name(d, List.of(w.input, asInner(inner)), () -> step.id() + "/rim"));
+            });
+  }
+
+  private NamedShape asInner(NamedShape cavity) {
+    return new NamedShape(
+        cavity.shape(), cavity.faceNames().stream().map(n -> step.id() + "/inner(" + n + ")").toList());
+  }
+
+  private Outcome<NamedShape> offsetOutwards(Walls w, Join join) {
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    w.own.forEach(own::put);
+    // An open face stays where it is, so that cutting the original out of the grown body opens it.
+    w.open.forEach(f -> own.put(f, 0.0));
+    return context
+        .kernel
+        .offset(w.input.shape(), w.thickness, own, join, context.budget())
+        .then(
+            grown -> {
+              NamedShape outer = Naming.name(grown, List.of(w.input), () -> step.id() + "/outer");
+              NamedShape renamed =
+                  new NamedShape(
+                      outer.shape(),
+                      outer.faceNames().stream().map(n -> step.id() + "/outer(" + n + ")").toList());
+              return context
+                  .kernel
+                  .combine(Combination.SUBTRACT, renamed.shape(), List.of(w.input.shape()), false, context.budget())
+                  .map(d -> Naming.name(d, List.of(renamed, w.input), () -> step.id() + "/rim"));
+            });
+  }
+
+  private Outcome<NamedShape> withoutSmallRounds(Walls w) {
+    Topology t = w.input.topology();
+    List<Integer> small = new ArrayList<>();
+    for (int i = 1; i <= t.faces().size(); i++) {
+      Topology.Face f = t.face(i);
+      double radius =
+          switch (f.kind()) {
+            case CYLINDER, SPHERE -> f.radius();
+            case TORUS -> f.second();
+            default -> Double.POSITIVE_INFINITY;
+          };
+      if (!f.concave() && radius <= w.at(i) + context.tolerance.lengthMm() && hasSmoothNeighbour(t, i)) {
+        small.add(i);
+      }
+    }
+    if (small.isEmpty()) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "no round is smaller than the wall");
+    }
+    return context
+        .kernel
+        .defeature(w.input.shape(), small, context.shortBudget())
+        .map(d -> Naming.name(d, List.of(w.input), () -> step.id() + "/inner"))
+        .then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
+  }
+
+  private static boolean hasSmoothNeighbour(Topology t, int face) {
+    return t.edges().stream().anyMatch(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face));
+  }
+
+  /**
+   * Sound; volume on the right side; opened where it should be; each inner face that grew from one outer face lies at
+   * that face's thickness from it.
+   */
+  private Optional<String> fault(Walls w, NamedShape result) throws Ladder.Stopped {
+    Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    double outer = w.input.shape().mass().volumeMm3();
+    double wall = result.shape().mass().volumeMm3();
+    double skin = w.input.shape().mass().areaMm2();
+    if (!step.outwards() && wall >= outer * (1 - context.tolerance.relative())) {
+      return Optional.of("no room is left inside: the walls fill the body");
+    }
+    double thickest = Math.max(w.thickness, w.own.values().stream().mapToDouble(Double::doubleValue).max().orElse(0));
+    if (!step.outwards() && wall > skin * thickest) {
+      return Optional.of("the walls hold more material than the skin times their thickness");
+    }
+    Set<Integer> leftOpen = new TreeSet<>();
+    for (int f : w.open) {
+      int still = result.face(w.input.faceName(f));
+      if (still > 0 && result.topology().face(still).areaMm2() > w.input.topology().face(f).areaMm2() * 0.98) {
+        leftOpen.add(f);
+      }
+    }
+    if (!leftOpen.isEmpty() && !step.outwards()) {
+      return Optional.of("face " + w.input.faceName(leftOpen.iterator().next()) + " stays closed");
+    }
+    return wrongThickness(w, result);
+  }
+
+  private Optional<String> wrongThickness(Walls w, NamedShape result) {
+    String prefix = step.id() + "/inner(";
+    for (int i = 1; i <= result.topology().faces().size(); i++) {
+      String name = Naming.withoutOrdinal(result.faceName(i));
+      if (!name.startsWith(prefix)) {
+        continue;
+      }
+      int source = w.input.face(name.substring(prefix.length(), name.length() - 1));
+      if (source == 0 || w.open.contains(source)) {
+        continue;
+      }
+      double distance = Surfaces.distance(w.input.topology().face(source), result.topology().face(i).point());
+      double wanted = w.at(source);
+      if (!Double.isNaN(distance) && Math.abs(distance - wanted) > wanted * THICKNESS_PROOF_SHARE) {
+        return Optional.of(
+            "the wall at " + w.input.faceName(source) + " came out " + Words.mm(distance) + " thick instead of " + Words.mm(wanted));
+      }
+    }
+    return Optional.empty();
+  }
+
+  private String worksUpTo(Walls w) throws Ladder.Stopped {
+    var share = Feasible.largestShare(s -> ladder(w.scaled(s)).climb().isPresent());
+    return share.isEmpty()
+        ? null
+        : "up to " + Words.mm(Math.floor(w.thickness * share.getAsDouble() * 1000) / 1000);
+  }
+}

@@ -1,0 +1,8 @@
+package org.ankerdraft.core.part;
+
+/** A part read from text, or why it could not be. */
+public sealed interface Read {
+  record Ok(PartDocument part) implements Read {}
+
+  record Bad(FormatError error) implements Read {}
+}

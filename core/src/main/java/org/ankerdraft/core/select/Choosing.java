@@ -1,0 +1,343 @@
+package org.ankerdraft.core.select;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.ToDoubleFunction;
+import java.util.stream.IntStream;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/** Evaluates choices on a named shape. */
+public final class Choosing {
+
+  /** A named thing is gone. Carries the best candidate: nothing is guessed silently. */
+  public static final class Adrift extends Exception {
+    private static final long serialVersionUID = 1L;
+    private final String lost;
+    private final String candidate;
+
+    Adrift(String lost, String candidate) {
+      super(lost + " is gone" + (candidate == null ? "" : "; nearest to it is " + candidate));
+      this.lost = lost;
+      this.candidate = candidate;
+    }
+
+    public String lost() {
+      return lost;
+    }
+
+    /** Name of the best candidate, or null. */
+    public String candidate() {
+      return candidate;
+    }
+  }
+
+  private final NamedShape named;
+  private final Topology topology;
+  private final Evaluator values;
+  private final Tolerance tolerance;
+  private final Vec3 partPull;
+
+  /**
+   * @param partPull the pull of the part's process, for choices that name none
+   */
+  public Choosing(NamedShape named, Evaluator values, Vec3 partPull, Tolerance tolerance) {
+    this.named = named;
+    this.topology = named.topology();
+    this.values = values;
+    this.partPull = partPull;
+    this.tolerance = tolerance;
+  }
+
+  /** Numbers of the chosen faces, ascending. */
+  public Set<Integer> faces(Collection<FaceChoice> choices) throws Adrift, ExpressionException {
+    Set<Integer> out = new TreeSet<>();
+    for (FaceChoice c : choices) {
+      out.addAll(faces(c));
+    }
+    return out;
+  }
+
+  public Set<Integer> faces(FaceChoice choice) throws Adrift, ExpressionException {
+    return switch (choice) {
+      case FaceChoice.Named n -> Set.of(namedFace(n));
+      case FaceChoice.OfStep s -> facesWhere(i -> isOfStep(i, s.step(), s.role()));
+      case FaceChoice.Facing f -> facing(f);
+      case FaceChoice.Upright u -> upright(u);
+      case FaceChoice.Nearest n -> {
+        Vec3 at = n.at().at(values);
+        yield Set.of(nearestFace(f -> f.point().distance(at) + offSurface(f, at)));
+      }
+      case FaceChoice.ShortOfDraft s -> shortOfDraft(s);
+      case FaceChoice.All _ -> facesWhere(i -> true);
+    };
+  }
+
+  private Set<Integer> facesWhere(java.util.function.IntPredicate test) {
+    Set<Integer> out = new TreeSet<>();
+    IntStream.rangeClosed(1, topology.faces().size()).filter(test).forEach(out::add);
+    return out;
+  }
+
+  private boolean isOfStep(int face, String step, String role) {
+    String name = named.faceName(face);
+    return NamedShape.birthStep(name).equals(step) && (role == null || NamedShape.role(name).equals(role));
+  }
+
+  private int namedFace(FaceChoice.Named n) throws Adrift {
+    int face = named.face(n.name());
+    if (face > 0) {
+      return face;
+    }
+    Hint hint = n.hint();
+    if (hint == null) {
+      List<String> close =
+          named.faceNames().stream()
+              .sorted(Comparator.comparingInt(other -> editDistance(other, n.name())))
+              .limit(1)
+              .toList();
+      throw new Adrift("face " + n.name(), close.isEmpty() ? null : close.getFirst());
+    }
+    Vec3 at = new Vec3(hint.x(), hint.y(), hint.z());
+    int best =
+        nearestFace(
+            f ->
+                f.point().distance(at)
+                    + (f.kind().name().equalsIgnoreCase(hint.kind()) ? 0 : Math.sqrt(f.areaMm2() + hint.size())));
+    throw new Adrift("face " + n.name(), best == 0 ? null : named.faceName(best));
+  }
+
+  private static int editDistance(String a, String b) {
+    int[] row = IntStream.rangeClosed(0, b.length()).toArray();
+    for (int i = 1; i <= a.length(); i++) {
+      int diagonal = row[0];
+      row[0] = i;
+      for (int j = 1; j <= b.length(); j++) {
+        int up = row[j];
+        int change = a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1;
+        row[j] = Math.min(Math.min(row[j] + 1, row[j - 1] + 1), diagonal + change);
+        diagonal = up;
+      }
+    }
+    return row[b.length()];
+  }
+
+  private int nearestFace(ToDoubleFunction<Topology.Face> distance) {
+    int best = 0;
+    double least = Double.POSITIVE_INFINITY;
+    for (int i = 1; i <= topology.faces().size(); i++) {
+      double d = distance.applyAsDouble(topology.face(i));
+      if (d < least) {
+        least = d;
+        best = i;
+      }
+    }
+    return best;
+  }
+
+  /** Penalises faces on whose surface the point does not lie, so that a point on a big face finds that face. */
+  private static double offSurface(Topology.Face f, Vec3 at) {
+    double off = Surfaces.distance(f, at);
+    return Double.isNaN(off) ? 0 : 1000 * off;
+  }
+
+  private Set<Integer> facing(FaceChoice.Facing f) {
+    Vec3 direction = f.direction().unit();
+    Set<Integer> all =
+        facesWhere(
+            i ->
+                topology.face(i).kind() == Topology.SurfaceKind.PLANE
+                    && topology.face(i).normal().angleTo(direction) < tolerance.angleRad());
+    if (f.every() || all.isEmpty()) {
+      return all;
+    }
+    double farthest =
+        all.stream().mapToDouble(i -> topology.face(i).point().dot(direction)).max().orElseThrow();
+    Set<Integer> out = new TreeSet<>();
+    for (int i : all) {
+      if (topology.face(i).point().dot(direction) > farthest - tolerance.lengthMm()) {
+        out.add(i);
+      }
+    }
+    return out;
+  }
+
+  private Vec3 pullOr(Direction given) {
+    return given == null ? partPull : given.unit();
+  }
+
+  private Set<Integer> upright(FaceChoice.Upright u) {
+    Vec3 pull = pullOr(u.pull());
+    return facesWhere(
+        i -> {
+          Topology.Face f = topology.face(i);
+          boolean parallel =
+              switch (f.kind()) {
+                case PLANE -> Math.abs(f.normal().dot(pull)) < tolerance.angleRad();
+                case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
+                default -> false;
+              };
+          return parallel && (u.step() == null || isOfStep(i, u.step(), null));
+        });
+  }
+
+  private Set<Integer> shortOfDraft(FaceChoice.ShortOfDraft s) throws ExpressionException {
+    double required = values.angleRad(s.angle());
+    Vec3 pull = pullOr(s.pull());
+    return facesWhere(
+        i -> {
+          Topology.Face f = topology.face(i);
+          return switch (f.kind()) {
+            case PLANE -> Math.abs(Math.asin(clamp(f.normal().dot(pull)))) < required - tolerance.angleRad();
+            case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
+            case CONE -> f.direction().cross(pull).length() < tolerance.angleRad()
+                && Math.abs(f.second()) < required - tolerance.angleRad();
+            default -> false;
+          };
+        });
+  }
+
+  private static double clamp(double v) {
+    return Math.max(-1, Math.min(1, v));
+  }
+
+  /** Numbers of the chosen edges, ascending; seams and degenerate edges never among them. */
+  public Set<Integer> edges(Collection<EdgeChoice> choices) throws Adrift, ExpressionException {
+    Set<Integer> out = new TreeSet<>();
+    for (EdgeChoice c : choices) {
+      out.addAll(edges(c));
+    }
+    return out;
+  }
+
+  public Set<Integer> edges(EdgeChoice choice) throws Adrift, ExpressionException {
+    return switch (choice) {
+      case EdgeChoice.Named n -> Set.of(namedEdge(n));
+      case EdgeChoice.Chain c -> chain(edges(c.from()));
+      case EdgeChoice.Loop l -> loop(l);
+      case EdgeChoice.OfFaces f -> ofFaces(faces(f.face()));
+      case EdgeChoice.OfStep s -> ofStep(s);
+      case EdgeChoice.Inside _ -> edgesWhere(e -> e.bend() == Topology.Bend.CONCAVE);
+      case EdgeChoice.Outside _ -> edgesWhere(e -> e.bend() == Topology.Bend.CONVEX);
+      case EdgeChoice.Sharp _ -> edgesWhere(Topology.Edge::isSharp);
+      case EdgeChoice.Parallel p ->
+          edgesWhere(
+              e ->
+                  e.isSharp()
+                      && e.kind() == Topology.CurveKind.LINE
+                      && e.direction().cross(p.direction().unit()).length() < tolerance.angleRad()
+                      && (p.step() == null || e.faces().stream().anyMatch(f -> isOfStep(f, p.step(), null))));
+      case EdgeChoice.Nearest n -> {
+        Vec3 at = n.at().at(values);
+        yield Set.of(nearestEdge(e -> e.mid().distance(at)));
+      }
+    };
+  }
+
+  private Set<Integer> edgesWhere(java.util.function.Predicate<Topology.Edge> test) {
+    Set<Integer> out = new TreeSet<>();
+    for (int i = 1; i <= topology.edges().size(); i++) {
+      if (test.test(topology.edge(i))) {
+        out.add(i);
+      }
+    }
+    return out;
+  }
+
+  private int namedEdge(EdgeChoice.Named n) throws Adrift {
+    int edge = named.edge(n.name());
+    if (edge > 0) {
+      return edge;
+    }
+    Hint hint = n.hint();
+    if (hint == null) {
+      throw new Adrift("edge " + n.name(), null);
+    }
+    Vec3 at = new Vec3(hint.x(), hint.y(), hint.z());
+    int best = nearestEdge(e -> e.mid().distance(at) + Math.abs(e.lengthMm() - hint.size()));
+    throw new Adrift("edge " + n.name(), best == 0 ? null : named.edgeName(best));
+  }
+
+  private int nearestEdge(ToDoubleFunction<Topology.Edge> distance) {
+    int best = 0;
+    double least = Double.POSITIVE_INFINITY;
+    for (int i = 1; i <= topology.edges().size(); i++) {
+      Topology.Edge e = topology.edge(i);
+      double d = distance.applyAsDouble(e);
+      if (e.bend() != Topology.Bend.DEGENERATE && e.bend() != Topology.Bend.SEAM && d < least) {
+        least = d;
+        best = i;
+      }
+    }
+    return best;
+  }
+
+  private Set<Integer> ofFaces(Set<Integer> faces) {
+    return edgesWhere(e -> e.isSharp() && e.faces().stream().anyMatch(faces::contains));
+  }
+
+  private Set<Integer> ofStep(EdgeChoice.OfStep s) {
+    return edgesWhere(
+        e ->
+            e.isSharp()
+                && e.faces().stream().anyMatch(f -> isOfStep(f, s.step(), null))
+                && (s.corner() == null
+                    || (s.corner().equals("inside") == (e.bend() == Topology.Bend.CONCAVE))));
+  }
+
+  private Set<Integer> loop(EdgeChoice.Loop l) throws Adrift, ExpressionException {
+    Set<Integer> out = new TreeSet<>();
+    for (int f : faces(l.face())) {
+      List<List<Integer>> loops = topology.face(f).loops();
+      List<Integer> chosen = loops.getFirst();
+      if (l.near() != null) {
+        Vec3 at = l.near().at(values);
+        chosen =
+            loops.stream()
+                .min(
+                    Comparator.comparingDouble(
+                        loop ->
+                            loop.stream().mapToDouble(e -> topology.edge(e).mid().distance(at)).min().orElse(1e300)))
+                .orElseThrow();
+      }
+      chosen.stream().filter(e -> topology.edge(e).isSharp()).forEach(out::add);
+    }
+    return out;
+  }
+
+  private Set<Integer> chain(Set<Integer> from) {
+    Set<Integer> out = new LinkedHashSet<>(from);
+    List<Integer> frontier = new ArrayList<>(from);
+    while (!frontier.isEmpty()) {
+      Topology.Edge e = topology.edge(frontier.removeLast());
+      for (int i = 1; i <= topology.edges().size(); i++) {
+        Topology.Edge o = topology.edge(i);
+        if (o.isSharp() && !out.contains(i) && o.bend() == e.bend() && continues(e, o)) {
+          out.add(i);
+          frontier.add(i);
+        }
+      }
+    }
+    return new TreeSet<>(out);
+  }
+
+  private static final double CHAIN_ANGLE_RAD = Math.toRadians(1);
+
+  private static boolean continues(Topology.Edge a, Topology.Edge b) {
+    return joins(a.endVertex(), a.tangentEnd(), b)
+        || joins(a.startVertex(), a.tangentStart().negated(), b);
+  }
+
+  private static boolean joins(int vertex, Vec3 leaving, Topology.Edge b) {
+    return (b.startVertex() == vertex && leaving.angleTo(b.tangentStart()) < CHAIN_ANGLE_RAD)
+        || (b.endVertex() == vertex && leaving.angleTo(b.tangentEnd().negated()) < CHAIN_ANGLE_RAD);
+  }
+}

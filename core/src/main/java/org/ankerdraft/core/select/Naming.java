@@ -1,0 +1,151 @@
+package org.ankerdraft.core.select;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.Derived.Origin;
+import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.Topology;
+
+/** Gives the faces of a result their names, from the names of the inputs and the operation's history. */
+public final class Naming {
+
+  /** The words an operation uses for faces that it bears. */
+  public interface Births {
+    /** Name of a face born from face {@code name}. */
+    default String fromFace(String name) {
+      return null;
+    }
+
+    /** Name of a face born from edge {@code name}. */
+    default String fromEdge(String name) {
+      return null;
+    }
+
+    /** Name of a face born from a corner. */
+    default String fromVertex(String facesAround) {
+      return null;
+    }
+
+    /** Name of the face raised by the curve with that tag. */
+    default String fromCurve(int tag) {
+      return null;
+    }
+
+    default String startCap(int region) {
+      return null;
+    }
+
+    default String endCap(int region) {
+      return null;
+    }
+
+    /** Name of a face cut by the plane with that index; null if it takes the name of a face it replaces. */
+    default String fromPlane(int index) {
+      return null;
+    }
+
+    /** Name of a face whose origin the library does not tell. */
+    String unknown();
+  }
+
+  private static final double SAME_PLACE_MM = 1e-4;
+  private static final double SAME_DIRECTION_RAD = 1e-4;
+
+  private final Births births;
+  private final List<NamedShape> inputs;
+
+  private Naming(List<NamedShape> inputs, Births births) {
+    this.inputs = inputs;
+    this.births = births;
+  }
+
+  /** Names the faces of a result of an operation on the inputs. */
+  public static NamedShape name(Derived derived, List<NamedShape> inputs, Births births) {
+    return new Naming(inputs, births).name(derived);
+  }
+
+  private NamedShape name(Derived derived) {
+    int count = derived.shape().topology().faces().size();
+    List<Set<String>> old = new ArrayList<>();
+    List<Set<String>> born = new ArrayList<>();
+    for (int i = 0; i < count; i++) {
+      old.add(new HashSet<>());
+      born.add(new HashSet<>());
+    }
+    for (Origin o : derived.origins()) {
+      switch (o.kind()) {
+        case FACE_KEPT, FACE_MODIFIED -> old.get(o.face() - 1).add(inputs.get(o.input()).faceName(o.source()));
+        default -> {
+          String name = birthName(o);
+          if (name != null) {
+            born.get(o.face() - 1).add(name);
+          }
+        }
+      }
+    }
+    List<String> names = new ArrayList<>();
+    for (int i = 0; i < count; i++) {
+      names.add(chosen(derived.shape(), i + 1, old.get(i), born.get(i)));
+    }
+    return new NamedShape(derived.shape(), names);
+  }
+
+  private String birthName(Origin o) {
+    return switch (o.kind()) {
+      case FROM_FACE -> births.fromFace(inputs.get(o.input()).faceName(o.source()));
+      case FROM_EDGE -> births.fromEdge(inputs.get(o.input()).edgeName(o.source()));
+      case FROM_VERTEX -> births.fromVertex(facesAround(inputs.get(o.input()), o.source()));
+      case CURVE -> births.fromCurve(o.source());
+      case START_CAP -> births.startCap(o.source());
+      case END_CAP -> births.endCap(o.source());
+      case PLANE -> births.fromPlane(o.source());
+      case FACE_KEPT, FACE_MODIFIED -> null;
+    };
+  }
+
+  private static String facesAround(NamedShape input, int vertex) {
+    return input.topology().edges().stream()
+        .filter(e -> e.startVertex() == vertex || e.endVertex() == vertex)
+        .flatMap(e -> e.faces().stream())
+        .distinct()
+        .map(input::faceName)
+        .sorted()
+        .collect(Collectors.joining("|"));
+  }
+
+  private String chosen(Shape shape, int face, Set<String> old, Set<String> born) {
+    if (!old.isEmpty()) {
+      // Merged faces take the first name in alphabetical order, so that the choice does not depend on the library.
+      return old.stream().sorted().findFirst().orElseThrow();
+    }
+    if (!born.isEmpty()) {
+      return born.stream().sorted().findFirst().orElseThrow();
+    }
+    String same = sameSurface(shape.topology().face(face));
+    return same != null ? same : births.unknown();
+  }
+
+  /** Where history is missing: the name of an input face on the same plane or cylinder that holds the same place. */
+  private String sameSurface(Topology.Face f) {
+    for (NamedShape input : inputs) {
+      for (int i = 1; i <= input.topology().faces().size(); i++) {
+        Topology.Face g = input.topology().face(i);
+        if (g.kind() == f.kind()
+            && g.point().distance(f.point()) < SAME_PLACE_MM
+            && g.normal().angleTo(f.normal()) < SAME_DIRECTION_RAD) {
+          return input.faceName(i);
+        }
+      }
+    }
+    return null;
+  }
+
+  /** The bare name without the ordinal that told split parts apart. */
+  public static String withoutOrdinal(String name) {
+    return name.replaceFirst("#[\\d.]+$", "");
+  }
+}

@@ -1,0 +1,23 @@
+package org.ankerdraft.core.sketch;
+
+import java.util.List;
+import java.util.Map;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.ProfileCurve.Region;
+
+/**
+ * A sketch with all numbers known, in space.
+ *
+ * @param curves every curve, construction ones too
+ * @param regions the closed areas: outer contours with the inner ones directly within them
+ * @param nameByTag names of curves by the tag they carry
+ * @param openAt a loose end in words, if some chain does not close; null if all do
+ */
+public record ResolvedSketch(
+    Frame frame, List<ProfileCurve> curves, List<Region> regions, Map<Integer, String> nameByTag, String openAt) {
+  public ResolvedSketch {
+    curves = List.copyOf(curves);
+    regions = List.copyOf(regions);
+    nameByTag = Map.copyOf(nameByTag);
+  }
+}

@@ -1,0 +1,269 @@
+package org.ankerdraft.core.step;
+
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import java.util.Locale;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.select.Direction;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.sketch.SketchCurve;
+
+/**
+ * A step of the ledger: an immutable definition, without geometry.
+ *
+ * <p>{@code body} names the body a step works on; null means the only one there is. {@code label} is the user's own
+ * name for the step, or null.
+ */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+@JsonSubTypes({
+  @JsonSubTypes.Type(value = Step.Sketch.class, name = "sketch"),
+  @JsonSubTypes.Type(value = Step.Extrude.class, name = "extrude"),
+  @JsonSubTypes.Type(value = Step.Draft.class, name = "draft"),
+  @JsonSubTypes.Type(value = Step.Shell.class, name = "shell"),
+  @JsonSubTypes.Type(value = Step.Round.class, name = "round"),
+  @JsonSubTypes.Type(value = Step.Chamfer.class, name = "chamfer"),
+  @JsonSubTypes.Type(value = Step.Hole.class, name = "hole"),
+  @JsonSubTypes.Type(value = Step.Import.class, name = "import")
+})
+public sealed interface Step {
+  String id();
+
+  String label();
+
+  boolean skipped();
+
+  Step withSkipped(boolean skipped);
+
+  Step withLabel(String label);
+
+  /** The kind's word: sketch, extrude ... */
+  @JsonIgnore
+  default String kind() {
+    return getClass().getSimpleName().toLowerCase(Locale.ROOT);
+  }
+
+  /** Plane curves; regions are the areas that the curves enclose. */
+  record Sketch(String id, String label, boolean skipped, PlaneRef plane, List<SketchCurve> curves) implements Step {
+    public Sketch {
+      curves = curves == null ? List.of() : List.copyOf(curves);
+    }
+
+    @Override
+    public Sketch withSkipped(boolean s) {
+      return new Sketch(id, label, s, plane, curves);
+    }
+
+    @Override
+    public Sketch withLabel(String l) {
+      return new Sketch(id, l, skipped, plane, curves);
+    }
+  }
+
+  /** How far an extrusion goes. */
+  enum Extent {
+    @JsonProperty("one side")
+    ONE_SIDE,
+    @JsonProperty("two sides")
+    TWO_SIDES,
+    @JsonProperty("symmetric")
+    SYMMETRIC,
+    @JsonProperty("through all")
+    THROUGH_ALL
+  }
+
+  /** What becomes of an extruded solid. */
+  enum Use {
+    @JsonProperty("new body")
+    NEW_BODY,
+    @JsonProperty("unite")
+    UNITE,
+    @JsonProperty("subtract")
+    SUBTRACT,
+    @JsonProperty("intersect")
+    INTERSECT
+  }
+
+  /**
+   * Extrudes the regions of a sketch along its normal.
+   *
+   * @param depth on the side of the normal (the whole depth if symmetric; not used if through all)
+   * @param backDepth on the other side, for two sides
+   * @param reversed start against the normal
+   * @param taper each side's inward tilt along its own direction; null for none
+   * @param body name of the new body
+   * @param targets bodies that the solid is united with, subtracted from, intersected with; null for the only one
+   */
+  record Extrude(
+      String id,
+      String label,
+      boolean skipped,
+      String sketch,
+      Extent extent,
+      Expr depth,
+      Expr backDepth,
+      boolean reversed,
+      Expr taper,
+      Use use,
+      String body,
+      List<String> targets)
+      implements Step {
+    public Extrude {
+      extent = extent == null ? Extent.ONE_SIDE : extent;
+      use = use == null ? Use.NEW_BODY : use;
+      targets = targets == null ? List.of() : List.copyOf(targets);
+    }
+
+    @Override
+    public Extrude withSkipped(boolean s) {
+      return new Extrude(
+          id, label, s, sketch, extent, depth, backDepth, reversed, taper, use, body, targets);
+    }
+
+    @Override
+    public Extrude withLabel(String l) {
+      return new Extrude(
+          id, l, skipped, sketch, extent, depth, backDepth, reversed, taper, use, body, targets);
+    }
+  }
+
+  /** Faces with one draft angle; positive releases along the pull. */
+  record DraftSet(List<FaceChoice> faces, Expr angle) {
+    public DraftSet {
+      faces = faces == null ? List.of() : List.copyOf(faces);
+    }
+  }
+
+  /** Tilts faces about the lines in which they meet the neutral plane. */
+  record Draft(
+      String id, String label, boolean skipped, String body, Direction pull, PlaneRef neutral, List<DraftSet> sets)
+      implements Step {
+    public Draft {
+      sets = sets == null ? List.of() : List.copyOf(sets);
+    }
+
+    @Override
+    public Draft withSkipped(boolean s) {
+      return new Draft(id, label, s, body, pull, neutral, sets);
+    }
+
+    @Override
+    public Draft withLabel(String l) {
+      return new Draft(id, l, skipped, body, pull, neutral, sets);
+    }
+  }
+
+  /** Faces with a wall thickness of their own. */
+  record OwnThickness(List<FaceChoice> faces, Expr thickness) {
+    public OwnThickness {
+      faces = faces == null ? List.of() : List.copyOf(faces);
+    }
+  }
+
+  /** Hollows a body to a wall. No open faces: closed and hollow. */
+  record Shell(
+      String id,
+      String label,
+      boolean skipped,
+      String body,
+      Expr thickness,
+      boolean outwards,
+      List<FaceChoice> open,
+      List<OwnThickness> own)
+      implements Step {
+    public Shell {
+      open = open == null ? List.of() : List.copyOf(open);
+      own = own == null ? List.of() : List.copyOf(own);
+    }
+
+    @Override
+    public Shell withSkipped(boolean s) {
+      return new Shell(id, label, s, body, thickness, outwards, open, own);
+    }
+
+    @Override
+    public Shell withLabel(String l) {
+      return new Shell(id, l, skipped, body, thickness, outwards, open, own);
+    }
+  }
+
+  /** Edges with one size: the radius of a round or the leg of a chamfer. */
+  record EdgeSet(List<EdgeChoice> edges, Expr size) {
+    public EdgeSet {
+      edges = edges == null ? List.of() : List.copyOf(edges);
+    }
+  }
+
+  record Round(String id, String label, boolean skipped, String body, List<EdgeSet> sets) implements Step {
+    public Round {
+      sets = sets == null ? List.of() : List.copyOf(sets);
+    }
+
+    @Override
+    public Round withSkipped(boolean s) {
+      return new Round(id, label, s, body, sets);
+    }
+
+    @Override
+    public Round withLabel(String l) {
+      return new Round(id, l, skipped, body, sets);
+    }
+  }
+
+  record Chamfer(String id, String label, boolean skipped, String body, List<EdgeSet> sets) implements Step {
+    public Chamfer {
+      sets = sets == null ? List.of() : List.copyOf(sets);
+    }
+
+    @Override
+    public Chamfer withSkipped(boolean s) {
+      return new Chamfer(id, label, s, body, sets);
+    }
+
+    @Override
+    public Chamfer withLabel(String l) {
+      return new Chamfer(id, l, skipped, body, sets);
+    }
+  }
+
+  /**
+   * Plain round holes into a plane, against its normal.
+   *
+   * @param depth null: through the whole body
+   */
+  record Hole(
+      String id, String label, boolean skipped, String body, PlaneRef plane, List<Point2> points, Expr diameter, Expr depth)
+      implements Step {
+    public Hole {
+      points = points == null ? List.of() : List.copyOf(points);
+    }
+
+    @Override
+    public Hole withSkipped(boolean s) {
+      return new Hole(id, label, s, body, plane, points, diameter, depth);
+    }
+
+    @Override
+    public Hole withLabel(String l) {
+      return new Hole(id, l, skipped, body, plane, points, diameter, depth);
+    }
+  }
+
+  /** Solids from a STEP file: a path beside the part file, or an entry of it once it is saved. */
+  record Import(String id, String label, boolean skipped, String file) implements Step {
+    @Override
+    public Import withSkipped(boolean s) {
+      return new Import(id, label, s, file);
+    }
+
+    @Override
+    public Import withLabel(String l) {
+      return new Import(id, l, skipped, file);
+    }
+  }
+}

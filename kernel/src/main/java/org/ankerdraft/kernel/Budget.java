@@ -1,0 +1,29 @@
+package org.ankerdraft.kernel;
+
+import java.time.Duration;
+
+/**
+ * How long a request may take, and how it is told to stop early.
+ *
+ * @param time after this the worker is ended and the request fails with {@link
+ *     Outcome.Cause#OUT_OF_TIME}
+ * @param cancel asked while waiting
+ */
+public record Budget(Duration time, Cancel cancel) {
+
+  /** Says whether the caller has lost interest. Called from other threads. */
+  @FunctionalInterface
+  public interface Cancel {
+    boolean isCancelled();
+
+    Cancel NEVER = () -> false;
+  }
+
+  public static Budget ofSeconds(long seconds) {
+    return new Budget(Duration.ofSeconds(seconds), Cancel.NEVER);
+  }
+
+  public Budget withTime(Duration shorter) {
+    return new Budget(shorter, cancel);
+  }
+}

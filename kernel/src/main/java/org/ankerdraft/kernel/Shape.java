@@ -1,0 +1,71 @@
+package org.ankerdraft.kernel;
+
+import java.util.List;
+
+/**
+ * A shape that the worker made and that can be restored in any other worker from its bytes.
+ * Immutable; equality is identity.
+ */
+public final class Shape {
+
+  /** What is known of the shape's soundness. "Done" from the library proves nothing. */
+  public record Proof(
+      boolean valid, boolean closed, int solids, double maxToleranceMm, List<String> faults) {
+    public boolean isSound() {
+      return valid && closed && solids >= 1;
+    }
+  }
+
+  /** Integral properties and the axis-parallel bounding box. */
+  public record Mass(double volumeMm3, double areaMm2, Vec3 centroid, Vec3 boxMin, Vec3 boxMax) {
+    public double diagonalMm() {
+      return boxMin.distance(boxMax);
+    }
+  }
+
+  private final Topology topology;
+  private final Mass mass;
+  private final Proof proof;
+  private final byte[] brep;
+  private volatile Residence residence;
+
+  /** Where the shape lives now: in which run of the worker, under which handle. */
+  record Residence(long run, long handle) {}
+
+  Shape(Topology topology, Mass mass, Proof proof, byte[] brep, Residence residence) {
+    this.topology = topology;
+    this.mass = mass;
+    this.proof = proof;
+    this.brep = brep;
+    this.residence = residence;
+  }
+
+  public Topology topology() {
+    return topology;
+  }
+
+  public Mass mass() {
+    return mass;
+  }
+
+  public Proof proof() {
+    return proof;
+  }
+
+  /** The shape as binary BREP; a copy. */
+  public byte[] brepBytes() {
+    return brep.clone();
+  }
+
+  byte[] brep() {
+    return brep;
+  }
+
+  Residence residence() {
+    return residence;
+  }
+
+  void resideAt(Residence place) {
+    residence = place;
+  }
+}

@@ -1,0 +1,103 @@
+#include <cstdio>
+#include <fstream>
+#include <sstream>
+#include <unistd.h>
+
+#include <APIHeaderSection_MakeHeader.hxx>
+#include <Interface_Static.hxx>
+#include <STEPControl_Reader.hxx>
+#include <STEPControl_Writer.hxx>
+#include <StepRepr_RepresentationItem.hxx>
+#include <TCollection_HAsciiString.hxx>
+#include <TopExp_Explorer.hxx>
+#include <TransferBRep.hxx>
+#include <TransferBRep_ShapeMapper.hxx>
+#include <Transfer_FinderProcess.hxx>
+#include <Transfer_TransientProcess.hxx>
+#include <XSControl_TransferReader.hxx>
+#include <XSControl_TransferWriter.hxx>
+#include <XSControl_WorkSession.hxx>
+
+#include "shapes.h"
+
+namespace ankerdraft {
+
+using namespace kernel::v1;
+
+namespace {
+
+std::string NameOf(const STEPControl_Reader& reader, const TopoDS_Shape& shape) {
+  const Handle(Standard_Transient) entity = reader.WS()->TransferReader()->EntityFromShapeResult(shape, 1);
+  const Handle(StepRepr_RepresentationItem) item = Handle(StepRepr_RepresentationItem)::DownCast(entity);
+  return item.IsNull() || item->Name().IsNull() ? "" : item->Name()->ToCString();
+}
+
+void SetName(STEPControl_Writer& writer, const TopoDS_Shape& shape, const std::string& name) {
+  const Handle(Transfer_FinderProcess) process = writer.WS()->TransferWriter()->FinderProcess();
+  const Handle(TransferBRep_ShapeMapper) mapper = TransferBRep::ShapeMapper(process, shape);
+  Handle(StepRepr_RepresentationItem) item;
+  if (process->FindTypedTransient(mapper, STANDARD_TYPE(StepRepr_RepresentationItem), item))
+    item->SetName(new TCollection_HAsciiString(name.c_str()));
+}
+
+// A file of our own in the temporary folder, gone when the object goes.
+class TemporaryFile {
+ public:
+  TemporaryFile() {
+    const char* folder = std::getenv("TMPDIR");
+    path_ = std::string(folder != nullptr ? folder : "/tmp") + "/ankerdraft-XXXXXX";
+    const int fd = ::mkstemp(path_.data());
+    if (fd < 0) throw Refused{"refused", "no temporary file can be made"};
+    ::close(fd);
+  }
+  ~TemporaryFile() { std::remove(path_.c_str()); }
+  const std::string& Path() const { return path_; }
+
+ private:
+  std::string path_;
+};
+
+}  // namespace
+
+void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
+  STEPControl_Reader reader;
+  std::istringstream bytes(in.data());
+  if (reader.ReadStream("part.step", bytes) != IFSelect_RetDone)
+    throw Refused{"invalid-input", "the file is not STEP, or is cut short"};
+  reader.TransferRoots();
+  for (int i = 1; i <= reader.NbShapes(); ++i) {
+    for (TopExp_Explorer e(reader.Shape(i), TopAbs_SOLID); e.More(); e.Next()) {
+      Describe(e.Current(), store, out->add_shapes());
+      out->add_names(NameOf(reader, e.Current()));
+    }
+    int loose = 0;
+    for (TopExp_Explorer e(reader.Shape(i), TopAbs_FACE, TopAbs_SOLID); e.More(); e.Next()) ++loose;
+    if (loose > 0) out->add_warnings(std::to_string(loose) + " faces that belong to no solid were left out");
+  }
+}
+
+void WriteStep(const StepWrite& in, ShapeStore& store, Bytes* out) {
+  Interface_Static::SetCVal("write.step.schema", "AP214IS");
+  Interface_Static::SetCVal("write.step.unit", "MM");
+  Interface_Static::SetCVal("write.step.product.name", in.part_name().c_str());
+  STEPControl_Writer writer;
+  for (int i = 0; i < in.shapes_size(); ++i) {
+    const TopoDS_Shape shape = store.Get(in.shapes(i));
+    if (writer.Transfer(shape, STEPControl_AsIs) != IFSelect_RetDone)
+      throw Refused{"refused", "body " + in.names(i) + " cannot be written as STEP"};
+    SetName(writer, shape, in.names(i));
+  }
+  APIHeaderSection_MakeHeader header(writer.Model());
+  header.SetName(new TCollection_HAsciiString(in.part_name().c_str()));
+  // The same part gives the same bytes, so the clock is left out.
+  header.SetTimeStamp(new TCollection_HAsciiString("1970-01-01T00:00:00"));
+  header.SetOriginatingSystem(new TCollection_HAsciiString("Ankerdraft"));
+  const TemporaryFile file;
+  if (writer.Write(file.Path().c_str()) != IFSelect_RetDone) throw Refused{"refused", "STEP cannot be written"};
+  std::ifstream read(file.Path(), std::ios::binary);
+  std::ostringstream bytes;
+  bytes << read.rdbuf();
+  out->set_data(bytes.str());
+}
+
+}  // namespace ankerdraft

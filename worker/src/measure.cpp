@@ -1,0 +1,211 @@
+#include <cmath>
+
+#include <BOPAlgo_ArgumentAnalyzer.hxx>
+#include <BRepAdaptor_Curve.hxx>
+#include <BRepAdaptor_Curve2d.hxx>
+#include <BRepBuilderAPI_MakeVertex.hxx>
+#include <BRepExtrema_DistShapeShape.hxx>
+#include <BRep_Tool.hxx>
+#include <TopExp_Explorer.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Vertex.hxx>
+#include <gp_Cone.hxx>
+#include <gp_Cylinder.hxx>
+
+#include "shapes.h"
+#include "surface.h"
+
+namespace ankerdraft {
+
+using namespace kernel::v1;
+
+namespace {
+
+double AngleToPull(const SurfacePoint& s, const gp_Dir& pull) {
+  return std::asin(std::max(-1.0, std::min(1.0, s.normal.Dot(gp_Vec(pull)))));
+}
+
+// Keeps the smallest and the largest angle seen, and where.
+struct Extremes {
+  double min = 10, max = -10;
+  gp_Pnt2d min_uv, max_uv;
+  gp_Pnt at_min, at_max;
+
+  void See(const SurfacePoint& s, double angle, const gp_Pnt2d& uv) {
+    if (s.normal.SquareMagnitude() < 0.5) return;
+    if (angle < min) min = angle, min_uv = uv, at_min = s.point;
+    if (angle > max) max = angle, max_uv = uv, at_max = s.point;
+  }
+};
+
+class FaceSampler {
+ public:
+  FaceSampler(const TopoDS_Face& face, const gp_Dir& pull)
+      : face_(face), surface_(face, false), classifier_(face, 1e-7), pull_(pull),
+        reversed_(face.Orientation() == TopAbs_REVERSED) {
+    BRepTools::UVBounds(face, u1_, u2_, v1_, v2_);
+  }
+
+  Extremes Measure(double tolerance) {
+    SampleInside();
+    SampleBounds();
+    Refine(tolerance, true);
+    Refine(tolerance, false);
+    return extremes_;
+  }
+
+ private:
+  static constexpr int kGrid = 24;
+
+  bool Holds(const gp_Pnt2d& uv) { return classifier_.Perform(uv) != TopAbs_OUT; }
+
+  void See(const gp_Pnt2d& uv) {
+    const SurfacePoint s = EvaluateOutward(surface_, reversed_, uv.X(), uv.Y());
+    extremes_.See(s, AngleToPull(s, pull_), uv);
+  }
+
+  void SampleInside() {
+    for (int i = 0; i <= kGrid; ++i)
+      for (int j = 0; j <= kGrid; ++j) {
+        const gp_Pnt2d uv(u1_ + (u2_ - u1_) * i / kGrid, v1_ + (v2_ - v1_) * j / kGrid);
+        if (Holds(uv)) See(uv);
+      }
+  }
+
+  void SampleBounds() {
+    for (TopExp_Explorer e(face_, TopAbs_EDGE); e.More(); e.Next()) {
+      const BRepAdaptor_Curve2d curve(TopoDS::Edge(e.Current()), face_);
+      const double a = curve.FirstParameter(), b = curve.LastParameter();
+      for (int i = 0; i <= kGrid; ++i) See(curve.Value(a + (b - a) * i / kGrid));
+    }
+  }
+
+  // Compass search from the best sample, halving the step until the angle settles.
+  void Refine(double tolerance, bool smallest) {
+    double du = (u2_ - u1_) / kGrid, dv = (v2_ - v1_) / kGrid;
+    for (int round = 0; round < 60; ++round) {
+      const gp_Pnt2d centre = smallest ? extremes_.min_uv : extremes_.max_uv;
+      const double before = smallest ? extremes_.min : extremes_.max;
+      for (const auto& step : {gp_XY(du, 0), gp_XY(-du, 0), gp_XY(0, dv), gp_XY(0, -dv)}) {
+        const gp_Pnt2d uv(centre.XY() + step);
+        if (Holds(uv)) See(uv);
+      }
+      const double gain = std::abs((smallest ? extremes_.min : extremes_.max) - before);
+      if (gain < tolerance / 8) du /= 2, dv /= 2;
+      if (std::abs(du) < std::abs(u2_ - u1_) * 1e-5) return;
+    }
+  }
+
+  const TopoDS_Face face_;
+  BRepAdaptor_Surface surface_;
+  BRepTopAdaptor_FClass2d classifier_;
+  const gp_Dir pull_;
+  const bool reversed_;
+  double u1_, u2_, v1_, v2_;
+  Extremes extremes_;
+};
+
+// On a cylinder or cone the normal depends on u alone, so the extremes over the face's range of u are exact whatever
+// its bounds: the angle is a sine wave in u.
+Extremes OnRevolved(const TopoDS_Face& face, const gp_Dir& pull, const gp_Ax3& frame) {
+  double u1, u2, v1, v2;
+  BRepTools::UVBounds(face, u1, u2, v1, v2);
+  const double x = gp_Vec(pull).Dot(gp_Vec(frame.XDirection()));
+  const double y = gp_Vec(pull).Dot(gp_Vec(frame.YDirection()));
+  std::vector<double> at = {u1, u2};
+  if (std::hypot(x, y) > gp::Resolution()) {
+    const double crest = std::atan2(y, x);
+    for (double u = crest - 8 * M_PI; u <= u2; u += M_PI)
+      if (u >= u1) at.push_back(u);
+  }
+  BRepTopAdaptor_FClass2d classifier(face, 1e-7);
+  const BRepAdaptor_Surface surface(face, false);
+  Extremes extremes;
+  for (const double u : at) {
+    double v = 0.5 * (v1 + v2);
+    for (int j = 0; j <= 16; ++j) {
+      const double trial = v1 + (v2 - v1) * (j == 0 ? 8 : j) / 16.0;
+      if (classifier.Perform(gp_Pnt2d(u, trial)) == TopAbs_OUT) continue;
+      v = trial;
+      break;
+    }
+    const SurfacePoint s = EvaluateOutward(surface, face.Orientation() == TopAbs_REVERSED, u, v);
+    extremes.See(s, AngleToPull(s, pull), gp_Pnt2d(u, v));
+  }
+  return extremes;
+}
+
+void PutExtremes(const Extremes& e, bool exact, FaceExtreme* out) {
+  out->set_min(e.min);
+  out->set_max(e.max);
+  Put(e.at_min.XYZ(), out->mutable_at_min());
+  Put(e.at_max.XYZ(), out->mutable_at_max());
+  out->set_exact(exact);
+}
+
+void MeasureFace(const TopoDS_Face& face, const gp_Dir& pull, double tolerance, FaceExtreme* out) {
+  const BRepAdaptor_Surface surface(face);
+  switch (surface.GetType()) {
+    case GeomAbs_Plane: {
+      const SurfacePoint s = InteriorPoint(face);
+      Extremes e;
+      e.See(s, AngleToPull(s, pull), gp_Pnt2d());
+      PutExtremes(e, true, out);
+      return;
+    }
+    case GeomAbs_Cylinder:
+      PutExtremes(OnRevolved(face, pull, surface.Cylinder().Position()), true, out);
+      return;
+    case GeomAbs_Cone:
+      PutExtremes(OnRevolved(face, pull, surface.Cone().Position()), true, out);
+      return;
+    default:
+      PutExtremes(FaceSampler(face, pull).Measure(tolerance), false, out);
+  }
+}
+
+TopoDS_Shape SubShape(const Sub& sub, ShapeStore& store) {
+  if (sub.kind() == SUB_POINT) return BRepBuilderAPI_MakeVertex(PointOf(sub.point())).Vertex();
+  const Numbered numbered(store.Get(sub.shape()));
+  if (sub.kind() == SUB_FACE) return numbered.Face(sub.index());
+  if (sub.kind() == SUB_EDGE) return numbered.Edge(sub.index());
+  if (sub.index() < 1 || sub.index() > numbered.vertices.Extent())
+    throw Refused{"invalid-input", "vertex " + std::to_string(sub.index()) + " does not exist"};
+  return numbered.vertices.FindKey(sub.index());
+}
+
+}  // namespace
+
+void MeasureExtremes(const FaceExtremes& in, ShapeStore& store, FaceExtremesReply* out) {
+  const Numbered numbered(store.Get(in.shape()));
+  const gp_Dir pull = DirectionOf(in.pull());
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
+    MeasureFace(TopoDS::Face(numbered.faces.FindKey(i)), pull, in.tolerance(), out->add_faces());
+}
+
+void MeasureDistance(const Distance& in, ShapeStore& store, DistanceReply* out) {
+  const BRepExtrema_DistShapeShape nearest(SubShape(in.a(), store), SubShape(in.b(), store));
+  if (!nearest.IsDone() || nearest.NbSolution() == 0) throw Refused{"refused", "the distance cannot be computed"};
+  out->set_distance(nearest.Value());
+  Put(nearest.PointOnShape1(1).XYZ(), out->mutable_on_a());
+  Put(nearest.PointOnShape2(1).XYZ(), out->mutable_on_b());
+}
+
+void FindSelfIntersection(const SelfIntersection& in, ShapeStore& store, SelfIntersectionReply* out) {
+  BOPAlgo_ArgumentAnalyzer analyser;
+  analyser.SetShape1(store.Get(in.shape()));
+  analyser.ArgumentTypeMode() = false;
+  analyser.SelfInterMode() = true;
+  analyser.SmallEdgeMode() = false;
+  analyser.SetRunParallel(false);
+  analyser.Perform();
+  for (const BOPAlgo_CheckResult& fault : analyser.GetCheckResult()) {
+    if (fault.GetCheckStatus() != BOPAlgo_SelfIntersect) continue;
+    out->set_found(true);
+    for (const TopoDS_Shape& s : fault.GetFaultyShapes1())
+      for (TopExp_Explorer e(s, TopAbs_VERTEX); e.More(); e.Next())
+        Put(BRep_Tool::Pnt(TopoDS::Vertex(e.Current())).XYZ(), out->mutable_place());
+  }
+}
+
+}  // namespace ankerdraft

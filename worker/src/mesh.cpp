@@ -1,0 +1,155 @@
+#include <array>
+#include <map>
+#include <utility>
+
+#include <BRepMesh_IncrementalMesh.hxx>
+#include <BRepTools.hxx>
+#include <BRep_Tool.hxx>
+#include <Poly_PolygonOnTriangulation.hxx>
+#include <Poly_Triangulation.hxx>
+#include <TopExp.hxx>
+#include <TopExp_Explorer.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Edge.hxx>
+#include <TopoDS_Vertex.hxx>
+
+#include "shapes.h"
+#include "surface.h"
+
+namespace ankerdraft {
+
+using namespace kernel::v1;
+
+namespace {
+
+using Float3 = std::array<float, 3>;
+
+Float3 ToFloat(const gp_XYZ& p) {
+  return {static_cast<float>(p.X()), static_cast<float>(p.Y()), static_cast<float>(p.Z())};
+}
+
+template <class T>
+void AppendRaw(const T& value, std::string& to) {
+  to.append(reinterpret_cast<const char*>(&value), sizeof value);
+}
+
+// Points on edges, so that faces that share an edge also share its points to the last bit.
+class EdgePoints {
+ public:
+  explicit EdgePoints(const Numbered& numbered) : numbered_(numbered), points_(numbered.edges.Extent() + 1) {}
+
+  // Points of the edge, taken from the first face that has them.
+  std::vector<Float3>& Of(const TopoDS_Edge& edge, const TopoDS_Face& face) {
+    std::vector<Float3>& points = points_[numbered_.edges.FindIndex(edge)];
+    if (!points.empty()) return points;
+    TopLoc_Location at;
+    const Handle(Poly_Triangulation) tri = BRep_Tool::Triangulation(face, at);
+    const Handle(Poly_PolygonOnTriangulation) poly = BRep_Tool::PolygonOnTriangulation(edge, tri, at);
+    if (poly.IsNull()) return points;
+    for (int i = 1; i <= poly->NbNodes(); ++i)
+      points.push_back(ToFloat(tri->Node(poly->Node(i)).Transformed(at.Transformation()).XYZ()));
+    Pin(edge, points);
+    return points;
+  }
+
+  const std::vector<std::vector<Float3>>& All() const { return points_; }
+
+ private:
+  // Ends of edges take the vertex's point, the same for all edges that meet there.
+  void Pin(const TopoDS_Edge& edge, std::vector<Float3>& points) {
+    TopoDS_Vertex first, last;
+    TopExp::Vertices(TopoDS::Edge(edge.Oriented(TopAbs_FORWARD)), first, last);
+    if (!first.IsNull()) points.front() = ToFloat(BRep_Tool::Pnt(first).XYZ());
+    if (!last.IsNull()) points.back() = ToFloat(BRep_Tool::Pnt(last).XYZ());
+  }
+
+  const Numbered& numbered_;
+  std::vector<std::vector<Float3>> points_;
+};
+
+void AppendFace(const TopoDS_Face& face, EdgePoints& edge_points, int& next_node, std::vector<Float3>& positions,
+                Mesh* out) {
+  TopLoc_Location at;
+  const Handle(Poly_Triangulation) tri = BRep_Tool::Triangulation(face, at);
+  if (tri.IsNull()) {
+    out->add_face_triangle_count(0);
+    return;
+  }
+  const bool reversed = face.Orientation() == TopAbs_REVERSED;
+  const size_t base = positions.size();
+  for (int i = 1; i <= tri->NbNodes(); ++i)
+    positions.push_back(ToFloat(tri->Node(i).Transformed(at.Transformation()).XYZ()));
+  for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next()) {
+    const TopoDS_Edge& edge = TopoDS::Edge(e.Current());
+    const Handle(Poly_PolygonOnTriangulation) poly = BRep_Tool::PolygonOnTriangulation(edge, tri, at);
+    const std::vector<Float3>& points = edge_points.Of(edge, face);
+    if (poly.IsNull() || static_cast<int>(points.size()) != poly->NbNodes()) continue;
+    for (int i = 1; i <= poly->NbNodes(); ++i) positions[base + poly->Node(i) - 1] = points[i - 1];
+  }
+  std::vector<gp_Vec> normals(tri->NbNodes(), gp_Vec(0, 0, 0));
+  if (tri->HasUVNodes()) {
+    const BRepAdaptor_Surface surface(face, false);
+    for (int i = 1; i <= tri->NbNodes(); ++i)
+      normals[i - 1] = EvaluateOutward(surface, reversed, tri->UVNode(i).X(), tri->UVNode(i).Y()).normal;
+  }
+  int written = 0;
+  for (int i = 1; i <= tri->NbTriangles(); ++i) {
+    int a, b, c;
+    tri->Triangle(i).Get(a, b, c);
+    if (reversed) std::swap(b, c);
+    const Float3 &pa = positions[base + a - 1], &pb = positions[base + b - 1], &pc = positions[base + c - 1];
+    if (pa == pb || pb == pc || pc == pa) continue;  // collapsed onto an edge or an apex
+    const gp_Vec ab(pb[0] - pa[0], pb[1] - pa[1], pb[2] - pa[2]), ac(pc[0] - pa[0], pc[1] - pa[1], pc[2] - pa[2]);
+    gp_Vec flat = ab.Crossed(ac);
+    for (const int n : {a, b, c})
+      if (normals[n - 1].SquareMagnitude() < 0.5 && flat.Magnitude() > 0) normals[n - 1] = flat.Normalized();
+    for (const int n : {a, b, c}) AppendRaw(static_cast<int32_t>(next_node + n - 1), *out->mutable_triangles());
+    ++written;
+  }
+  out->add_face_triangle_count(written);
+  for (const gp_Vec& n : normals)
+    for (const float x : ToFloat(n.XYZ())) AppendRaw(x, *out->mutable_normals());
+  next_node += tri->NbNodes();
+}
+
+bool IsWatertight(const std::vector<Float3>& positions, const std::string& triangles) {
+  std::map<Float3, int> joined;
+  std::vector<int> id;
+  for (const Float3& p : positions) id.push_back(joined.emplace(p, static_cast<int>(joined.size())).first->second);
+  std::map<std::pair<int, int>, int> balance;
+  const int32_t* t = reinterpret_cast<const int32_t*>(triangles.data());
+  const size_t count = triangles.size() / (3 * sizeof(int32_t));
+  for (size_t i = 0; i < count; ++i)
+    for (int k = 0; k < 3; ++k) {
+      const int from = id[t[3 * i + k]], to = id[t[3 * i + (k + 1) % 3]];
+      balance[{std::min(from, to), std::max(from, to)}] += from < to ? 1 : -1;
+    }
+  for (const auto& edge : balance)
+    if (edge.second != 0) return false;
+  return count > 0;
+}
+
+}  // namespace
+
+void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
+  const TopoDS_Shape shape = store.Get(in.shape());
+  if (!(in.deflection() > 0) || !(in.angle() > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
+  BRepTools::Clean(shape);
+  BRepMesh_IncrementalMesh mesher(shape, in.deflection(), false, in.angle(), false);
+  const Numbered numbered(shape);
+  EdgePoints edge_points(numbered);
+  std::vector<Float3> positions;
+  int next_node = 0;
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
+    AppendFace(TopoDS::Face(numbered.faces.FindKey(i)), edge_points, next_node, positions, out);
+  for (const Float3& p : positions)
+    for (const float x : p) AppendRaw(x, *out->mutable_positions());
+  for (size_t i = 1; i < edge_points.All().size(); ++i) {
+    out->add_edge_point_count(static_cast<int>(edge_points.All()[i].size()));
+    for (const Float3& p : edge_points.All()[i])
+      for (const float x : p) AppendRaw(x, *out->mutable_edge_points());
+  }
+  out->set_watertight(IsWatertight(positions, out->triangles()));
+}
+
+}  // namespace ankerdraft

@@ -1,0 +1,177 @@
+#include <BRepBuilderAPI_MakeEdge.hxx>
+#include <BRepBuilderAPI_MakeFace.hxx>
+#include <BRepBuilderAPI_MakeVertex.hxx>
+#include <BRepBuilderAPI_MakeWire.hxx>
+#include <BRepBuilderAPI_Transform.hxx>
+#include <BRepExtrema_DistShapeShape.hxx>
+#include <BRepPrimAPI_MakePrism.hxx>
+#include <BRepTools.hxx>
+#include <BRep_Builder.hxx>
+#include <BRep_Tool.hxx>
+#include <GC_MakeArcOfCircle.hxx>
+#include <Precision.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Compound.hxx>
+#include <TopoDS_Iterator.hxx>
+#include <TopoDS_Wire.hxx>
+#include <gp_Circ.hxx>
+
+#include "shapes.h"
+
+namespace ankerdraft {
+
+using namespace kernel::v1;
+
+namespace {
+
+struct TaggedEdge {
+  int tag;
+  TopoDS_Edge edge;
+};
+
+gp_Pnt StartOf(const Curve& c) { return PointOf(c.kind_case() == Curve::kLine ? c.line().start() : c.arc().start()); }
+
+[[noreturn]] void RefuseAt(const std::string& message, const gp_Pnt& place) {
+  Refused r{"invalid-input", message};
+  r.has_place = true;
+  r.place = place;
+  throw r;
+}
+
+TopoDS_Edge CircleEdge(const Circle& c) {
+  const gp_Ax2 frame(PointOf(c.centre()), DirectionOf(c.normal()), DirectionOf(c.seam()));
+  BRepBuilderAPI_MakeEdge maker(gp_Circ(frame, c.radius()));
+  if (!maker.IsDone()) RefuseAt("a circle cannot be made", PointOf(c.centre()));
+  return maker.Edge();
+}
+
+TopoDS_Edge OpenEdge(const Curve& c, const TopoDS_Vertex& from, const TopoDS_Vertex& to) {
+  if (c.kind_case() == Curve::kLine) {
+    BRepBuilderAPI_MakeEdge maker(from, to);
+    if (!maker.IsDone()) RefuseAt("a line has no length", BRep_Tool::Pnt(from));
+    return maker.Edge();
+  }
+  GC_MakeArcOfCircle arc(PointOf(c.arc().start()), PointOf(c.arc().mid()), PointOf(c.arc().end()));
+  if (!arc.IsDone()) RefuseAt("an arc's three points lie on one line", BRep_Tool::Pnt(from));
+  BRepBuilderAPI_MakeEdge maker(arc.Value(), from, to);
+  if (!maker.IsDone()) RefuseAt("an arc cannot be made", BRep_Tool::Pnt(from));
+  return maker.Edge();
+}
+
+std::vector<TaggedEdge> EdgesOf(const Wire& wire) {
+  std::vector<TaggedEdge> edges;
+  if (wire.curves_size() == 1 && wire.curves(0).kind_case() == Curve::kCircle) {
+    edges.push_back({wire.curves(0).tag(), CircleEdge(wire.curves(0).circle())});
+    return edges;
+  }
+  std::vector<TopoDS_Vertex> joints;
+  for (const Curve& c : wire.curves()) joints.push_back(BRepBuilderAPI_MakeVertex(StartOf(c)).Vertex());
+  for (int i = 0; i < wire.curves_size(); ++i)
+    edges.push_back({wire.curves(i).tag(), OpenEdge(wire.curves(i), joints[i], joints[(i + 1) % joints.size()])});
+  return edges;
+}
+
+TopoDS_Wire WireOf(const std::vector<TaggedEdge>& edges) {
+  BRepBuilderAPI_MakeWire maker;
+  for (const TaggedEdge& e : edges) maker.Add(e.edge);
+  if (!maker.IsDone()) throw Refused{"invalid-input", "the curves of a contour do not join"};
+  return maker.Wire();
+}
+
+// The wire turned so that it bounds a finite face on the plane.
+TopoDS_Wire Turned(const TopoDS_Wire& wire, const gp_Pln& plane) {
+  BRepBuilderAPI_MakeFace maker(plane, wire, true);
+  if (!maker.IsDone()) throw Refused{"invalid-input", "a contour does not lie in its plane"};
+  return BRepTools::OuterWire(maker.Face());
+}
+
+TopoDS_Face FaceOf(const Region& region, const gp_Pln& plane, std::vector<TaggedEdge>& tagged) {
+  const auto outer = EdgesOf(region.outer());
+  tagged.insert(tagged.end(), outer.begin(), outer.end());
+  BRepBuilderAPI_MakeFace face(plane, Turned(WireOf(outer), plane), true);
+  for (const Wire& hole : region.inner()) {
+    const auto edges = EdgesOf(hole);
+    tagged.insert(tagged.end(), edges.begin(), edges.end());
+    face.Add(TopoDS::Wire(Turned(WireOf(edges), plane).Reversed()));
+  }
+  return face.Face();
+}
+
+bool IsJoint(const gp_Pnt& p, const TopoDS_Edge& a, const TopoDS_Edge& b) {
+  for (TopoDS_Iterator va(a); va.More(); va.Next())
+    for (TopoDS_Iterator vb(b); vb.More(); vb.Next())
+      if (va.Value().IsSame(vb.Value()) && BRep_Tool::Pnt(TopoDS::Vertex(va.Value())).Distance(p) < 1e-6) return true;
+  return false;
+}
+
+void RefuseCrossing(const TaggedEdge& a, const TaggedEdge& b) {
+  const BRepExtrema_DistShapeShape nearest(a.edge, b.edge);
+  if (!nearest.IsDone() || nearest.Value() > Precision::Confusion()) return;
+  for (int i = 1; i <= nearest.NbSolution(); ++i) {
+    const gp_Pnt p = nearest.PointOnShape1(i);
+    if (IsJoint(p, a.edge, b.edge)) continue;
+    Refused r{"invalid-input", "the profile crosses or touches itself"};
+    r.edges = {a.tag, b.tag};
+    r.has_place = true;
+    r.place = p;
+    throw r;
+  }
+}
+
+void AddCurveOrigins(const TopTools_ListOfShape& raised, OriginKind kind, int tag,
+                     const TopTools_IndexedMapOfShape& faces, ShapeReply* out) {
+  for (const TopoDS_Shape& s : raised) {
+    const int index = faces.FindIndex(s);
+    if (index == 0) continue;
+    Origin* o = out->add_origins();
+    o->set_face(index);
+    o->set_kind(kind);
+    o->set_source(tag);
+  }
+}
+
+}  // namespace
+
+void CheckProfile(const ProfileCheck& in) {
+  std::vector<TaggedEdge> edges;
+  for (const Region& region : in.regions()) FaceOf(region, PlaneOf(in.plane()), edges);
+  for (size_t i = 0; i < edges.size(); ++i)
+    for (size_t j = i + 1; j < edges.size(); ++j) RefuseCrossing(edges[i], edges[j]);
+}
+
+void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, ShapeReply* out) {
+  const gp_Vec start = VectorOf(in.start());
+  const gp_Vec along = VectorOf(in.vector());
+  if (along.Magnitude() < Precision::Confusion()) throw Refused{"invalid-input", "the depth is zero"};
+  std::vector<TaggedEdge> tagged;
+  std::vector<TopoDS_Face> faces;
+  TopoDS_Compound all;
+  BRep_Builder builder;
+  builder.MakeCompound(all);
+  for (const Region& region : in.regions()) {
+    faces.push_back(FaceOf(region, PlaneOf(in.plane()), tagged));
+    builder.Add(all, faces.back());
+  }
+  if (faces.empty()) throw Refused{"invalid-input", "the profile has no area"};
+  gp_Trsf move;
+  move.SetTranslation(start);
+  const TopLoc_Location moved(move);
+  BRepPrimAPI_MakePrism prism(all.Moved(moved), along);
+  if (!prism.IsDone()) throw Refused{"refused", "the library could not extrude the profile"};
+  const TopoDS_Shape result = Unwrapped(prism.Shape());
+  const Numbered numbered(result);
+  for (const TaggedEdge& e : tagged)
+    AddCurveOrigins(prism.Generated(e.edge.Moved(moved)), ORIGIN_CURVE, e.tag, numbered.faces, out);
+  int region = 0;
+  for (const TopoDS_Face& f : faces) {
+    TopTools_ListOfShape first, last;
+    first.Append(prism.FirstShape(f.Moved(moved)));
+    last.Append(prism.LastShape(f.Moved(moved)));
+    AddCurveOrigins(first, ORIGIN_START_CAP, region, numbered.faces, out);
+    AddCurveOrigins(last, ORIGIN_END_CAP, region, numbered.faces, out);
+    ++region;
+  }
+  Describe(result, store, out);
+}
+
+}  // namespace ankerdraft

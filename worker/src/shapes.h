@@ -1,0 +1,118 @@
+#pragma once
+#include <map>
+#include <string>
+#include <vector>
+
+#include <TopTools_IndexedMapOfShape.hxx>
+#include <TopTools_ListOfShape.hxx>
+#include <TopoDS_Shape.hxx>
+#include <gp_Ax1.hxx>
+#include <gp_Dir.hxx>
+#include <gp_Pln.hxx>
+#include <gp_Pnt.hxx>
+#include <gp_Vec.hxx>
+
+#include "kernel.pb.h"
+
+namespace ankerdraft {
+
+/// Thrown by handlers for geometry that cannot be worked; becomes a Refusal on the wire.
+struct Refused {
+  std::string code;
+  std::string message;
+  std::vector<int> faces = {};
+  std::vector<int> edges = {};
+  bool has_place = false;
+  gp_Pnt place = gp_Pnt();
+};
+
+gp_Pnt PointOf(const kernel::v1::Vec& v);
+gp_Vec VectorOf(const kernel::v1::Vec& v);
+/// Refused if the vector has no length.
+gp_Dir DirectionOf(const kernel::v1::Vec& v);
+gp_Pln PlaneOf(const kernel::v1::Placement& p);
+void Put(const gp_XYZ& xyz, kernel::v1::Vec* out);
+
+/// The shapes the client has asked to keep, by handle. Holds nothing the client cannot restore from BREP bytes.
+class ShapeStore {
+ public:
+  uint64_t Add(const TopoDS_Shape& shape);
+  /// Refused with "unknown-shape" if there is none.
+  const TopoDS_Shape& Get(uint64_t handle) const;
+  void Remove(uint64_t handle) { shapes_.erase(handle); }
+
+ private:
+  std::map<uint64_t, TopoDS_Shape> shapes_;
+  uint64_t next_ = 1;
+};
+
+/// Faces, edges and vertices of a shape, numbered from 1.
+struct Numbered {
+  explicit Numbered(const TopoDS_Shape& shape);
+  TopTools_IndexedMapOfShape faces;
+  TopTools_IndexedMapOfShape edges;
+  TopTools_IndexedMapOfShape vertices;
+
+  /// Refused with "invalid-input" if the number is out of range.
+  const TopoDS_Shape& Face(int index) const;
+  const TopoDS_Shape& Edge(int index) const;
+};
+
+/// The single solid of a compound, or the shape itself.
+TopoDS_Shape Unwrapped(const TopoDS_Shape& shape);
+
+/// Tells what became of sub-shapes: an adapter over the library's several kinds of history.
+class History {
+ public:
+  virtual ~History() = default;
+  virtual TopTools_ListOfShape Modified(const TopoDS_Shape& s) const = 0;
+  virtual TopTools_ListOfShape Generated(const TopoDS_Shape& s) const = 0;
+  virtual bool IsDeleted(const TopoDS_Shape& s) const = 0;
+};
+
+/// Wraps anything with the three methods of the library's shape makers.
+template <class Maker>
+class MakerHistory : public History {
+ public:
+  explicit MakerHistory(Maker& maker) : maker_(maker) {}
+  TopTools_ListOfShape Modified(const TopoDS_Shape& s) const override { return maker_.Modified(s); }
+  TopTools_ListOfShape Generated(const TopoDS_Shape& s) const override { return maker_.Generated(s); }
+  bool IsDeleted(const TopoDS_Shape& s) const override { return maker_.IsDeleted(s); }
+
+ private:
+  Maker& maker_;
+};
+
+/// Whether "generated from a face" means that face moved (draft, offset) or a new face beside it (shell).
+enum class GeneratedFromFace { kIsModified, kIsNew };
+
+/// Records the origins of the result's faces from an input shape's faces, edges and vertices.
+void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& history, const TopoDS_Shape& result,
+                   GeneratedFromFace meaning, kernel::v1::ShapeReply* reply);
+
+/// Stores the result and fills topology, mass, proof and BREP bytes.
+void Describe(const TopoDS_Shape& result, ShapeStore& store, kernel::v1::ShapeReply* reply);
+
+/// Topology alone (topology.cpp).
+void DescribeTopology(const TopoDS_Shape& shape, kernel::v1::Topology* out);
+
+// Handlers, one for each kind of request.
+void Restore(const kernel::v1::Restore& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void CheckProfile(const kernel::v1::ProfileCheck& in);
+void Combine(const kernel::v1::BooleanOp& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Draft(const kernel::v1::Draft& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void OffsetSkin(const kernel::v1::Offset& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Blend(const kernel::v1::Blend& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void MakeMesh(const kernel::v1::MeshRequest& in, ShapeStore& store, kernel::v1::Mesh* out);
+void ReadStep(const kernel::v1::StepRead& in, ShapeStore& store, kernel::v1::ShapeList* out);
+void WriteStep(const kernel::v1::StepWrite& in, ShapeStore& store, kernel::v1::Bytes* out);
+void MeasureExtremes(const kernel::v1::FaceExtremes& in, ShapeStore& store, kernel::v1::FaceExtremesReply* out);
+void MeasureDistance(const kernel::v1::Distance& in, ShapeStore& store, kernel::v1::DistanceReply* out);
+void FindSelfIntersection(const kernel::v1::SelfIntersection& in, ShapeStore& store,
+                          kernel::v1::SelfIntersectionReply* out);
+
+}  // namespace ankerdraft

@@ -1,0 +1,238 @@
+#include <BRepAdaptor_Curve.hxx>
+#include <BRepAdaptor_Surface.hxx>
+#include <BRepGProp.hxx>
+#include <BRepTools.hxx>
+#include <BRepTools_WireExplorer.hxx>
+#include <BRep_Tool.hxx>
+#include <GProp_GProps.hxx>
+#include <Geom2d_Curve.hxx>
+#include <TopExp.hxx>
+#include <TopExp_Explorer.hxx>
+#include <TopTools_IndexedDataMapOfShapeListOfShape.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Wire.hxx>
+#include <gp_Cone.hxx>
+#include <gp_Cylinder.hxx>
+#include <gp_Sphere.hxx>
+#include <gp_Torus.hxx>
+
+#include "shapes.h"
+#include "surface.h"
+
+namespace ankerdraft {
+
+using namespace kernel::v1;
+
+namespace {
+
+// Neighbouring faces whose normals differ by less than this are taken as tangent.
+constexpr double kSmoothAngle = 1e-3;
+
+void PutAxis(const gp_Ax1& axis, Face* out) {
+  Put(axis.Location().XYZ(), out->mutable_origin());
+  Put(axis.Direction().XYZ(), out->mutable_direction());
+}
+
+bool LooksAtAxis(const gp_Ax1& axis, const SurfacePoint& s) {
+  const gp_Vec from(axis.Location(), s.point);
+  const gp_Vec along = gp_Vec(axis.Direction()) * from.Dot(gp_Vec(axis.Direction()));
+  return (from - along).Dot(s.normal) < 0;
+}
+
+bool LooksAtRing(const gp_Torus& torus, const SurfacePoint& s) {
+  const gp_Vec from(torus.Location(), s.point);
+  const gp_Vec axis(torus.Axis().Direction());
+  gp_Vec radial = from - axis * from.Dot(axis);
+  if (radial.Magnitude() < gp::Resolution()) return false;
+  radial.Normalize();
+  return (from - radial * torus.MajorRadius()).Dot(s.normal) < 0;
+}
+
+void DescribeSurface(const BRepAdaptor_Surface& surface, const SurfacePoint& s, const gp_Pnt& centroid, Face* out) {
+  switch (surface.GetType()) {
+    case GeomAbs_Plane:
+      out->set_kind(SURFACE_PLANE);
+      Put(centroid.XYZ(), out->mutable_origin());
+      Put(s.normal.XYZ(), out->mutable_direction());
+      break;
+    case GeomAbs_Cylinder: {
+      const gp_Cylinder c = surface.Cylinder();
+      out->set_kind(SURFACE_CYLINDER);
+      PutAxis(c.Axis(), out);
+      out->set_radius(c.Radius());
+      out->set_concave(LooksAtAxis(c.Axis(), s));
+      break;
+    }
+    case GeomAbs_Cone: {
+      const gp_Cone c = surface.Cone();
+      out->set_kind(SURFACE_CONE);
+      PutAxis(c.Axis(), out);
+      out->set_radius(c.RefRadius());
+      out->set_second(c.SemiAngle());
+      out->set_concave(LooksAtAxis(c.Axis(), s));
+      break;
+    }
+    case GeomAbs_Sphere: {
+      const gp_Sphere c = surface.Sphere();
+      out->set_kind(SURFACE_SPHERE);
+      Put(c.Location().XYZ(), out->mutable_origin());
+      Put(c.Position().Direction().XYZ(), out->mutable_direction());
+      out->set_radius(c.Radius());
+      out->set_concave(gp_Vec(c.Location(), s.point).Dot(s.normal) < 0);
+      break;
+    }
+    case GeomAbs_Torus: {
+      const gp_Torus c = surface.Torus();
+      out->set_kind(SURFACE_TORUS);
+      PutAxis(c.Axis(), out);
+      out->set_radius(c.MajorRadius());
+      out->set_second(c.MinorRadius());
+      out->set_concave(LooksAtRing(c, s));
+      break;
+    }
+    default:
+      out->set_kind(SURFACE_FREEFORM);
+      Put(centroid.XYZ(), out->mutable_origin());
+      Put(s.normal.XYZ(), out->mutable_direction());
+  }
+}
+
+void AddLoop(const TopoDS_Wire& wire, const TopoDS_Face& face, const TopTools_IndexedMapOfShape& edges, Face* out) {
+  Loop* loop = out->add_loops();
+  int total = 0;
+  for (TopExp_Explorer e(wire, TopAbs_EDGE); e.More(); e.Next()) ++total;
+  for (BRepTools_WireExplorer e(wire, face); e.More(); e.Next()) loop->add_edges(edges.FindIndex(e.Current()));
+  if (loop->edges_size() == total) return;
+  // The ordered walk stops early on wires that touch themselves: then order does not matter more than completeness.
+  loop->clear_edges();
+  for (TopExp_Explorer e(wire, TopAbs_EDGE); e.More(); e.Next()) loop->add_edges(edges.FindIndex(e.Current()));
+}
+
+void DescribeFace(const TopoDS_Face& face, const TopTools_IndexedMapOfShape& edges, Face* out) {
+  GProp_GProps props;
+  BRepGProp::SurfaceProperties(face, props);
+  out->set_area(props.Mass());
+  const BRepAdaptor_Surface surface(face);
+  const SurfacePoint inside = InteriorPoint(face);
+  Put(inside.point.XYZ(), out->mutable_point());
+  Put(inside.normal.XYZ(), out->mutable_normal());
+  DescribeSurface(surface, inside, props.CentreOfMass(), out);
+  const TopoDS_Wire outer = BRepTools::OuterWire(face);
+  if (!outer.IsNull()) AddLoop(outer, face, edges, out);
+  for (TopExp_Explorer w(face, TopAbs_WIRE); w.More(); w.Next())
+    if (!w.Current().IsSame(outer)) AddLoop(TopoDS::Wire(w.Current()), face, edges, out);
+}
+
+SurfacePoint OnFace(const TopoDS_Edge& edge, const TopoDS_Face& face, double t) {
+  double first, last;
+  const Handle(Geom2d_Curve) flat = BRep_Tool::CurveOnSurface(edge, face, first, last);
+  const gp_Pnt2d uv = flat->Value(t);
+  return EvaluateOutward(face, uv.X(), uv.Y());
+}
+
+// The edge as it stands in the face, with the orientation that keeps the face's material on its left.
+TopoDS_Edge WithinFace(const TopoDS_Edge& edge, const TopoDS_Face& face) {
+  for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next())
+    if (e.Current().IsSame(edge)) return TopoDS::Edge(e.Current());
+  return edge;
+}
+
+void DescribeBend(const TopoDS_Edge& edge, const TopTools_ListOfShape& owners, const BRepAdaptor_Curve& curve,
+                  Edge* out) {
+  if (owners.Extent() < 2) {
+    out->set_bend(BEND_SEAM);
+    return;
+  }
+  const TopoDS_Face a = TopoDS::Face(owners.First());
+  const TopoDS_Face b = TopoDS::Face(owners.Last());
+  if (a.IsSame(b)) {
+    out->set_bend(BEND_SEAM);
+    return;
+  }
+  const double t = 0.5 * (curve.FirstParameter() + curve.LastParameter());
+  const gp_Vec na = OnFace(edge, a, t).normal;
+  const gp_Vec nb = OnFace(edge, b, t).normal;
+  gp_Pnt p;
+  gp_Vec tangent;
+  curve.D1(t, p, tangent);
+  if (WithinFace(edge, a).Orientation() == TopAbs_REVERSED) tangent.Reverse();
+  const double angle = na.Angle(nb);
+  out->set_angle(angle);
+  if (angle < kSmoothAngle) {
+    out->set_bend(BEND_SMOOTH);
+    return;
+  }
+  const gp_Vec into_a = na.Crossed(tangent);
+  out->set_bend(into_a.Dot(nb) < 0 ? BEND_CONVEX : BEND_CONCAVE);
+}
+
+void DescribeCurve(const BRepAdaptor_Curve& curve, Edge* out) {
+  const double first = curve.FirstParameter(), last = curve.LastParameter();
+  gp_Pnt start, mid, end;
+  gp_Vec tangent_start, tangent_end, unused;
+  curve.D1(first, start, tangent_start);
+  curve.D1(0.5 * (first + last), mid, unused);
+  curve.D1(last, end, tangent_end);
+  Put(start.XYZ(), out->mutable_start());
+  Put(mid.XYZ(), out->mutable_mid());
+  Put(end.XYZ(), out->mutable_end());
+  if (tangent_start.Magnitude() > gp::Resolution()) Put(tangent_start.Normalized().XYZ(), out->mutable_tangent_start());
+  if (tangent_end.Magnitude() > gp::Resolution()) Put(tangent_end.Normalized().XYZ(), out->mutable_tangent_end());
+  switch (curve.GetType()) {
+    case GeomAbs_Line:
+      out->set_kind(CURVE_LINE);
+      Put(curve.Line().Direction().XYZ(), out->mutable_direction());
+      break;
+    case GeomAbs_Circle:
+      out->set_kind(CURVE_CIRCLE);
+      Put(curve.Circle().Axis().Direction().XYZ(), out->mutable_direction());
+      Put(curve.Circle().Location().XYZ(), out->mutable_centre());
+      out->set_radius(curve.Circle().Radius());
+      break;
+    default:
+      out->set_kind(CURVE_FREEFORM);
+  }
+}
+
+void DescribeEdge(const TopoDS_Edge& edge, const TopTools_ListOfShape& owners, const Numbered& numbered, Edge* out) {
+  for (const TopoDS_Shape& f : owners) {
+    const int index = numbered.faces.FindIndex(f);
+    if (out->faces_size() == 0 || out->faces(0) != index) out->add_faces(index);
+  }
+  TopoDS_Vertex first, last;
+  TopExp::Vertices(TopoDS::Edge(edge.Oriented(TopAbs_FORWARD)), first, last);
+  if (!first.IsNull()) out->set_start_vertex(numbered.vertices.FindIndex(first));
+  if (!last.IsNull()) out->set_end_vertex(numbered.vertices.FindIndex(last));
+  if (BRep_Tool::Degenerated(edge)) {
+    out->set_bend(BEND_DEGENERATE);
+    out->set_kind(CURVE_FREEFORM);
+    for (Vec* v : {out->mutable_start(), out->mutable_mid(), out->mutable_end()})
+      Put(BRep_Tool::Pnt(first).XYZ(), v);
+    return;
+  }
+  const BRepAdaptor_Curve curve(edge);
+  DescribeCurve(curve, out);
+  GProp_GProps props;
+  BRepGProp::LinearProperties(edge, props);
+  out->set_length(props.Mass());
+  DescribeBend(edge, owners, curve, out);
+}
+
+}  // namespace
+
+void DescribeTopology(const TopoDS_Shape& shape, Topology* out) {
+  const Numbered numbered(shape);
+  TopTools_IndexedDataMapOfShapeListOfShape owners;
+  TopExp::MapShapesAndAncestors(shape, TopAbs_EDGE, TopAbs_FACE, owners);
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
+    DescribeFace(TopoDS::Face(numbered.faces.FindKey(i)), numbered.edges, out->add_faces());
+  const TopTools_ListOfShape none;
+  for (int i = 1; i <= numbered.edges.Extent(); ++i) {
+    const TopoDS_Edge& edge = TopoDS::Edge(numbered.edges.FindKey(i));
+    DescribeEdge(edge, owners.Contains(edge) ? owners.FindFromKey(edge) : none, numbered, out->add_edges());
+  }
+  for (int i = 1; i <= numbered.vertices.Extent(); ++i)
+    Put(BRep_Tool::Pnt(TopoDS::Vertex(numbered.vertices.FindKey(i))).XYZ(), out->add_vertices()->mutable_point());
+}
+
+}  // namespace ankerdraft
