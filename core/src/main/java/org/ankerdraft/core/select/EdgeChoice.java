@@ -15,7 +15,7 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
   @JsonSubTypes.Type(value = EdgeChoice.Outside.class, name = "outside corners"),
   @JsonSubTypes.Type(value = EdgeChoice.Sharp.class, name = "sharp edges"),
   @JsonSubTypes.Type(value = EdgeChoice.Parallel.class, name = "parallel"),
-  @JsonSubTypes.Type(value = EdgeChoice.Nearest.class, name = "nearest")
+  @JsonSubTypes.Type(value = EdgeChoice.Nearest.class, name = "nearest edge")
 })
 public sealed interface EdgeChoice {
 

@@ -11,7 +11,7 @@ import org.ankerdraft.core.expression.Expr;
   @JsonSubTypes.Type(value = FaceChoice.OfStep.class, name = "faces of step"),
   @JsonSubTypes.Type(value = FaceChoice.Facing.class, name = "facing"),
   @JsonSubTypes.Type(value = FaceChoice.Upright.class, name = "upright"),
-  @JsonSubTypes.Type(value = FaceChoice.Nearest.class, name = "nearest"),
+  @JsonSubTypes.Type(value = FaceChoice.Nearest.class, name = "nearest face"),
   @JsonSubTypes.Type(value = FaceChoice.ShortOfDraft.class, name = "short of draft"),
   @JsonSubTypes.Type(value = FaceChoice.All.class, name = "all faces")
 })

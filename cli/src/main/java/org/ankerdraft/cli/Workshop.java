@@ -1,0 +1,55 @@
+package org.ankerdraft.cli;
+
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.Optional;
+import org.ankerdraft.core.build.PartBuilder;
+import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.part.FormatError;
+import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.part.PartOpener;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.WorkerProgram;
+
+/** A kernel and a part built with it, for one run of a verb. */
+final class Workshop implements AutoCloseable {
+
+  /** The verb cannot go on; the message goes to standard error, the exit code is {@link Exit#ERROR}. */
+  static final class CannotGoOn extends Exception {
+    private static final long serialVersionUID = 1L;
+
+    CannotGoOn(String message) {
+      super(message);
+    }
+  }
+
+  final GeometryKernel kernel;
+
+  Workshop() throws CannotGoOn {
+    Optional<Path> program = WorkerProgram.find();
+    if (program.isEmpty()) {
+      throw new CannotGoOn("the geometry worker is not built; run ./ankerdraft, which builds it");
+    }
+    kernel = new GeometryKernel(program.get());
+  }
+
+  static PartFile.Content read(Path file) throws CannotGoOn {
+    return switch (PartOpener.open(file)) {
+      case PartFile.Opened.Ok(PartFile.Content content) -> content;
+      case PartFile.Opened.Bad(FormatError error) -> throw new CannotGoOn(file + ": " + error);
+    };
+  }
+
+  PartState build(PartFile.Content content) throws CannotGoOn {
+    return new PartBuilder(kernel, Tolerance.MODEL)
+        .build(content.part(), Map.copyOf(content.files()), PartBuilder.Progress.NONE, Budget.Cancel.NEVER)
+        .orElseThrow(() -> new CannotGoOn("the part could not be built: the geometry worker cannot be had"));
+  }
+
+  @Override
+  public void close() {
+    kernel.close();
+  }
+}

@@ -1,0 +1,160 @@
+package org.ankerdraft.core.check;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.GeometryKernel.DraftRange;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * Runs all checks on a part state. Meshes and fields of bodies that have not changed are kept from the run before.
+ * Not safe for several threads.
+ */
+public final class CheckRunner {
+  /** Accuracy of the mesh that is measured and drawn, as a share of the body's diagonal. */
+  private static final double MESH_SHARE = 4e-4;
+
+  private static final double MESH_ANGLE_RAD = Math.toRadians(15);
+  private static final double SPACING_SHARE = 1.0 / 45;
+  private static final double ANGLE_TOLERANCE_RAD = Math.toRadians(0.02);
+  private static final Duration CROSSING_BUDGET = Duration.ofSeconds(20);
+
+  private final GeometryKernel kernel;
+  private final int threads;
+  private final Map<String, BodyAnalysis> kept = new LinkedHashMap<>();
+
+  public CheckRunner(GeometryKernel kernel, int threads) {
+    this.kernel = kernel;
+    this.threads = threads;
+  }
+
+  /** Chord error of the meshes made for a body, mm. */
+  public static double deflectionMm(Body body) {
+    return body.named().shape().mass().diagonalMm() * MESH_SHARE;
+  }
+
+  /**
+   * Mesh and draft angles of each body: enough to draw the part and its draft map.
+   *
+   * @return empty if cancelled
+   */
+  public Optional<Map<String, BodyAnalysis>> survey(PartState state, Budget.Cancel cancel) {
+    Map<String, BodyAnalysis> out = new LinkedHashMap<>();
+    Vec3 pull = state.part().process().pull().unit();
+    Budget budget = new Budget(Duration.ofSeconds(60), cancel);
+    for (Body body : state.bodies().values()) {
+      String key = body.key() + pull;
+      BodyAnalysis known = kept.get(key);
+      if (known == null) {
+        Outcome<TriangleMesh> mesh =
+            kernel.mesh(body.named().shape(), deflectionMm(body), MESH_ANGLE_RAD, budget);
+        Outcome<List<DraftRange>> draft =
+            kernel.draftRanges(body.named().shape(), pull, ANGLE_TOLERANCE_RAD, budget);
+        if (!(mesh instanceof Outcome.Done<TriangleMesh>(TriangleMesh m))
+            || !(draft instanceof Outcome.Done<List<DraftRange>>(List<DraftRange> d))) {
+          if (cancel.isCancelled()) {
+            return Optional.empty();
+          }
+          continue;
+        }
+        known = new BodyAnalysis(body, m, new Bvh(m), d, null, null);
+      } else if (known.body() != body) {
+        known = new BodyAnalysis(body, known.mesh(), known.bvh(), known.draft(), known.wall(), known.statistics());
+      }
+      kept.put(key, known);
+      out.put(body.name(), known);
+    }
+    kept.keySet().removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
+    return Optional.of(out);
+  }
+
+  /**
+   * All checks.
+   *
+   * @return empty if cancelled
+   */
+  public Optional<CheckReport> check(PartState state, RuleBook book, Budget.Cancel cancel) {
+    Optional<Map<String, BodyAnalysis>> surveyed = survey(state, cancel);
+    if (surveyed.isEmpty()) {
+      return Optional.empty();
+    }
+    List<Finding> findings = new ArrayList<>();
+    List<String> failures = new ArrayList<>();
+    Map<String, BodyAnalysis> bodies = new LinkedHashMap<>();
+    Vec3 pull = state.part().process().pull().unit();
+    for (Body body : state.bodies().values()) {
+      BodyAnalysis a = surveyed.get().get(body.name());
+      if (a == null) {
+        failures.add("body " + body.name() + " could not be meshed, so it is not checked");
+        continue;
+      }
+      if (a.wall() == null) {
+        double spacing = body.named().shape().mass().diagonalMm() * SPACING_SHARE;
+        WallField wall = WallField.measure(a.mesh(), a.bvh(), spacing, deflectionMm(body), threads, cancel);
+        if (wall == null) {
+          return Optional.empty();
+        }
+        a = new BodyAnalysis(body, a.mesh(), a.bvh(), a.draft(), wall, WallStatistics.of(wall));
+        kept.put(body.key() + pull, a);
+      }
+      bodies.put(body.name(), a);
+      findings.addAll(DraftCheck.check(a, book, pull, state.part()));
+      findings.addAll(UndercutCheck.check(a, book, pull));
+      findings.addAll(WallCheck.check(a, book));
+      findings.addAll(CornerCheck.check(a, book, state.part()));
+      crossing(body, cancel).ifPresent(findings::add);
+      if (cancel.isCancelled()) {
+        return Optional.empty();
+      }
+    }
+    findings.sort(
+        Comparator.comparing(Finding::severity).thenComparing(Finding::subject).thenComparing(f -> -excess(f)));
+    return Optional.of(new CheckReport(book, findings, bodies, failures));
+  }
+
+  private static double excess(Finding f) {
+    return f.required() == 0 ? Math.abs(f.measured()) : Math.abs(f.measured() - f.required()) / Math.abs(f.required());
+  }
+
+  private final Map<String, Boolean> crossingByKey = new LinkedHashMap<>();
+
+  private Optional<Finding> crossing(Body body, Budget.Cancel cancel) {
+    Boolean crosses = crossingByKey.get(body.key());
+    if (crosses == null) {
+      Outcome<Boolean> outcome =
+          kernel.crossesItself(body.named().shape(), new Budget(CROSSING_BUDGET, cancel));
+      // Out of time proves nothing either way; the other proofs stand.
+      crosses = outcome instanceof Outcome.Done<Boolean>(Boolean found) && found;
+      crossingByKey.put(body.key(), crosses);
+    }
+    if (!crosses) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        new Finding(
+            "body.crosses",
+            Finding.Subject.WALL,
+            Severity.STOP,
+            "Boundary crosses itself",
+            1,
+            0,
+            "",
+            body.named().shape().mass().centroid(),
+            body.name(),
+            List.of(),
+            "geometry",
+            "the boundary of body " + body.name() + " crosses itself, so it is no solid that can be made",
+            null));
+  }
+}

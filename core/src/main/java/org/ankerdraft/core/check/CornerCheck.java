@@ -1,0 +1,134 @@
+package org.ankerdraft.core.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.ankerdraft.core.build.Words;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.kernel.Topology;
+
+/** Inside corners: sharp ones, and rounds smaller than the share of the nominal wall that the rule book asks for. */
+final class CornerCheck {
+  private static final double SLACK = 0.02;
+  private static final double SHORTEST_EDGE_MM = 0.3;
+
+  private CornerCheck() {}
+
+  static List<Finding> check(BodyAnalysis a, RuleBook book, PartDocument part) {
+    Limit share = book.limit("corner.inside");
+    double required = share.value() * a.statistics().nominalMm();
+    List<Finding> findings = new ArrayList<>();
+    if (!(required > 0)) {
+      return findings;
+    }
+    sharp(a).forEach((birth, edges) -> findings.add(sharpFinding(a, birth, edges, required, share, part)));
+    small(a, required).forEach((birth, faces) -> findings.add(smallFinding(a, birth, faces, required, share)));
+    return findings;
+  }
+
+  /** Sharp inside edges by the later of the two steps that meet in them. */
+  private static Map<String, List<Integer>> sharp(BodyAnalysis a) {
+    NamedShape named = a.body().named();
+    Map<String, List<Integer>> byBirth = new TreeMap<>();
+    for (int i = 1; i <= named.topology().edges().size(); i++) {
+      Topology.Edge e = named.topology().edge(i);
+      if (e.bend() == Topology.Bend.CONCAVE && e.lengthMm() > SHORTEST_EDGE_MM) {
+        String birth =
+            e.faces().stream()
+                .map(f -> NamedShape.birthStep(named.faceName(f)))
+                .distinct()
+                .sorted()
+                .collect(Collectors.joining(" and "));
+        byBirth.computeIfAbsent(birth, b -> new ArrayList<>()).add(i);
+      }
+    }
+    return byBirth;
+  }
+
+  private static Finding sharpFinding(
+      BodyAnalysis a, String birth, List<Integer> edges, double required, Limit limit, PartDocument part) {
+    NamedShape named = a.body().named();
+    double length = edges.stream().mapToDouble(e -> named.topology().edge(e).lengthMm()).sum();
+    Topology.Edge longest =
+        edges.stream()
+            .map(named.topology()::edge)
+            .max(java.util.Comparator.comparingDouble(Topology.Edge::lengthMm))
+            .orElseThrow();
+    double radius = Math.rint(required * 100) / 100;
+    Step repair =
+        new Step.Round(
+            part.freeId("round"),
+            null,
+            false,
+            a.body().name(),
+            List.of(
+                new Step.EdgeSet(
+                    edges.stream()
+                        .<EdgeChoice>map(e -> new EdgeChoice.Named(named.edgeName(e), named.edgeHint(e)))
+                        .toList(),
+                    new Expr(Words.number(radius) + " mm"))));
+    return new Finding(
+        "corner.sharp",
+        Finding.Subject.EDGES,
+        limit.severity(),
+        "Sharp inside corner",
+        0,
+        required,
+        "mm",
+        longest.mid(),
+        a.body().name(),
+        longest.faces().stream().map(named::faceName).toList(),
+        limit.source(),
+        edges.size() + (edges.size() == 1 ? " sharp inside edge, " : " sharp inside edges, ")
+            + Words.number(Math.rint(length)) + " mm, where " + birth + " meet; radius "
+            + Words.number(radius) + " mm wanted (half the wall)",
+        repair);
+  }
+
+  private static Map<String, List<Integer>> small(BodyAnalysis a, double required) {
+    NamedShape named = a.body().named();
+    Map<String, List<Integer>> byBirth = new TreeMap<>();
+    for (int f = 1; f <= named.topology().faces().size(); f++) {
+      Topology.Face face = named.topology().face(f);
+      if (radius(face) < required * (1 - SLACK) && NamedShape.role(named.faceName(f)).equals("on") && face.concave()) {
+        byBirth.computeIfAbsent(NamedShape.birthStep(named.faceName(f)), b -> new ArrayList<>()).add(f);
+      }
+    }
+    return byBirth;
+  }
+
+  private static double radius(Topology.Face f) {
+    return switch (f.kind()) {
+      case CYLINDER, SPHERE -> f.radius();
+      case TORUS -> f.second();
+      default -> Double.POSITIVE_INFINITY;
+    };
+  }
+
+  private static Finding smallFinding(
+      BodyAnalysis a, String birth, List<Integer> faces, double required, Limit limit) {
+    NamedShape named = a.body().named();
+    Topology.Face face = named.topology().face(faces.getFirst());
+    return new Finding(
+        "corner.small",
+        Finding.Subject.EDGES,
+        limit.severity(),
+        "Inside corner is tight",
+        radius(face),
+        required,
+        "mm",
+        face.point(),
+        a.body().name(),
+        faces.stream().map(named::faceName).toList(),
+        limit.source(),
+        "fillets of " + birth + " have a radius of " + Words.mm(radius(face)) + "; "
+            + Words.number(Math.rint(required * 100) / 100) + " mm wanted (half the wall)",
+        null);
+  }
+}

@@ -1,0 +1,121 @@
+package org.ankerdraft.core.check;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.ankerdraft.core.build.Words;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.kernel.GeometryKernel.DraftRange;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * Draft of every face against the pull. A face that looks along the pull is released by the upper tool half, one that
+ * looks against it by the lower half; what counts is the smaller angle between face and pull, whichever side.
+ */
+final class DraftCheck {
+  /** Faces smaller than this are corners of the mesh of faces, not walls. */
+  private static final double SMALLEST_FACE_MM2 = 0.05;
+
+  private static final double ANGLE_SLACK_RAD = Math.toRadians(0.02);
+
+  private DraftCheck() {}
+
+  static List<Finding> check(BodyAnalysis a, RuleBook book, Vec3 pull, PartDocument part) {
+    Limit min = book.limit("draft.min");
+    Limit wanted = book.limit("draft.wanted");
+    List<Finding> findings = new ArrayList<>();
+    NamedShape named = a.body().named();
+    for (int f = 1; f <= named.topology().faces().size(); f++) {
+      Topology.Face face = named.topology().face(f);
+      DraftRange range = a.draft().get(f - 1);
+      if (face.areaMm2() < SMALLEST_FACE_MM2 || isBlend(named, f)) {
+        continue;
+      }
+      double least = least(range);
+      boolean atMin = Math.abs(range.minRad()) <= Math.abs(range.maxRad());
+      Vec3 at = least == 0 && range.minRad() != range.maxRad() ? face.point() : atMin ? range.atMin() : range.atMax();
+      if (least < Math.toRadians(min.value()) - ANGLE_SLACK_RAD) {
+        findings.add(finding(a, f, least, min, at, part));
+      } else if (least < Math.toRadians(wanted.value()) - ANGLE_SLACK_RAD && wanted.value() > min.value()) {
+        findings.add(finding(a, f, least, wanted, at, part));
+      }
+    }
+    return findings;
+  }
+
+  /** The smallest angle to either side; 0 if the face turns from one side to the other. */
+  static double least(DraftRange range) {
+    return range.minRad() < 0 && range.maxRad() > 0
+        ? 0
+        : Math.min(Math.abs(range.minRad()), Math.abs(range.maxRad()));
+  }
+
+  /** Rounds turn through every angle between their neighbours: the neighbours are what is drafted. */
+  private static boolean isBlend(NamedShape named, int face) {
+    Topology.SurfaceKind kind = named.topology().face(face).kind();
+    if (kind == Topology.SurfaceKind.TORUS || kind == Topology.SurfaceKind.SPHERE) {
+      return true;
+    }
+    long smooth =
+        named.topology().edges().stream()
+            .filter(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face))
+            .map(e -> e.across(face))
+            .distinct()
+            .count();
+    String name = named.faceName(face);
+    return kind != Topology.SurfaceKind.PLANE && smooth >= 2 && (name.contains("/on(") || name.contains("/corner("));
+  }
+
+  private static Finding finding(BodyAnalysis a, int face, double least, Limit limit, Vec3 at, PartDocument part) {
+    String name = a.body().named().faceName(face);
+    double deg = Math.toDegrees(least);
+    String title = least < ANGLE_SLACK_RAD ? "Face without draft" : "Face short of draft";
+    return new Finding(
+        "draft.short",
+        Finding.Subject.DRAFT,
+        limit.severity(),
+        title,
+        deg,
+        limit.value(),
+        "deg",
+        at,
+        a.body().name(),
+        List.of(name),
+        limit.source(),
+        "face " + name + " makes " + Words.number(deg) + " deg with the pull; " + Words.number(limit.value()) + " deg required",
+        repair(a, face, limit.value(), part));
+  }
+
+  /** Drafting the face about its own lowest line along a pull straight up. */
+  private static Step repair(BodyAnalysis a, int face, double angleDeg, PartDocument part) {
+    NamedShape named = a.body().named();
+    Topology.Face f = named.topology().face(face);
+    boolean draftable = f.kind() == Topology.SurfaceKind.PLANE || f.kind() == Topology.SurfaceKind.CYLINDER;
+    if (!draftable || part.process().pull().unit().angleTo(Vec3.Z) > ANGLE_SLACK_RAD) {
+      return null;
+    }
+    double low = Double.POSITIVE_INFINITY;
+    for (List<Integer> loop : f.loops()) {
+      for (int e : loop) {
+        Topology.Edge edge = named.topology().edge(e);
+        low = Math.min(low, Math.min(edge.start().z(), edge.end().z()));
+      }
+    }
+    return new Step.Draft(
+        part.freeId("draft"),
+        null,
+        false,
+        a.body().name(),
+        null,
+        new PlaneRef("XY", null, null, new Expr(Words.number(low) + " mm")),
+        List.of(
+            new Step.DraftSet(
+                List.of(new FaceChoice.Named(named.faceName(face), named.faceHint(face))),
+                new Expr(Words.number(angleDeg) + " deg"))));
+  }
+}

@@ -1,0 +1,47 @@
+package org.ankerdraft.core.check;
+
+import java.util.List;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * The result of a check that is not clear.
+ *
+ * @param code subject and matter, such as draft.short
+ * @param subject the stage it belongs to
+ * @param title a few words
+ * @param measured in {@code unit}
+ * @param required the limit, in {@code unit}
+ * @param point where
+ * @param body name of the body
+ * @param faces names of the faces concerned, the worst first
+ * @param source where the limit comes from
+ * @param repair a step that mends it, or null
+ */
+public record Finding(
+    String code,
+    Subject subject,
+    Severity severity,
+    String title,
+    double measured,
+    double required,
+    String unit,
+    Vec3 point,
+    String body,
+    List<String> faces,
+    String source,
+    String message,
+    Step repair) {
+
+  /** What the verdict is given on. */
+  public enum Subject {
+    DRAFT,
+    WALL,
+    EDGES,
+    FLAT
+  }
+
+  public Finding {
+    faces = List.copyOf(faces);
+  }
+}

@@ -1,0 +1,104 @@
+package org.ankerdraft.core.check;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.ankerdraft.core.build.Words;
+import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.kernel.Vec3;
+
+/** Wall thickness by sphere against the material's limits; places close together make one finding. */
+final class WallCheck {
+  private static final double SLACK = 0.01;
+  private static final int MOST_FINDINGS = 12;
+
+  /** Places within this many thicknesses of a worse one belong to it. */
+  private static final double SAME_PLACE = 3;
+
+  /** Single samples off by less than this share of the surface are noise of the mesh. */
+  private static final double LEAST_AREA_MM2 = 0.2;
+
+  private WallCheck() {}
+
+  static List<Finding> check(BodyAnalysis a, RuleBook book) {
+    List<Finding> findings = new ArrayList<>();
+    Limit min = book.limit("wall.min");
+    Limit max = book.limit("wall.max");
+    findings.addAll(clusters(a, min, -1, "wall.thin", "Wall is thin"));
+    findings.addAll(clusters(a, max, 1, "wall.thick", "Wall is thick"));
+    return findings;
+  }
+
+  private static List<Finding> clusters(BodyAnalysis a, Limit limit, int sign, String code, String title) {
+    float[] t = a.wall().bySphere();
+    double bound = limit.value() * (1 + sign * SLACK);
+    List<Integer> left =
+        new ArrayList<>(
+            IntStream.range(0, t.length)
+                .filter(i -> sign * (t[i] - bound) > 0)
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> -sign * t[i]))
+                .toList());
+    List<Finding> findings = new ArrayList<>();
+    while (!left.isEmpty() && findings.size() < MOST_FINDINGS) {
+      int worst = left.getFirst();
+      Vec3 place = node(a.wall().mesh(), worst);
+      double reach = SAME_PLACE * Math.max(t[worst], limit.value()) + a.wall().spacingMm();
+      double area = 0;
+      List<Integer> others = new ArrayList<>();
+      for (int i : left) {
+        if (node(a.wall().mesh(), i).distance(place) <= reach) {
+          area += a.wall().nodeAreaMm2()[i];
+        } else {
+          others.add(i);
+        }
+      }
+      left = others;
+      if (area >= LEAST_AREA_MM2) {
+        findings.add(finding(a, worst, area, place, limit, code, title));
+      }
+    }
+    return findings;
+  }
+
+  private static Finding finding(
+      BodyAnalysis a, int node, double area, Vec3 place, Limit limit, String code, String title) {
+    String face = a.body().named().faceName(faceOf(a.wall().mesh(), node));
+    double t = a.wall().bySphere()[node];
+    return new Finding(
+        code,
+        Finding.Subject.WALL,
+        limit.severity(),
+        title,
+        t,
+        limit.value(),
+        "mm",
+        place,
+        a.body().name(),
+        List.of(face),
+        limit.source(),
+        "largest sphere " + Words.number(round(t)) + " mm at face " + face + ", "
+            + Words.number(limit.value()) + " mm allowed; " + Words.number(Math.rint(area)) + " mm2 are beyond",
+        null);
+  }
+
+  private static double round(double v) {
+    return Math.rint(v * 100) / 100;
+  }
+
+  private static Vec3 node(FineMesh mesh, int n) {
+    return new Vec3(mesh.positions()[3 * n], mesh.positions()[3 * n + 1], mesh.positions()[3 * n + 2]);
+  }
+
+  static int faceOf(FineMesh mesh, int node) {
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      for (int k = 0; k < 3; k++) {
+        if (mesh.triangles()[3 * t + k] == node) {
+          return mesh.faceOfTriangle()[t];
+        }
+      }
+    }
+    throw new IllegalArgumentException("node " + node + " belongs to no triangle");
+  }
+}

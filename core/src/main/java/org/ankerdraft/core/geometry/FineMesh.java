@@ -1,0 +1,150 @@
+package org.ankerdraft.core.geometry;
+
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+import org.ankerdraft.kernel.TriangleMesh;
+
+/**
+ * A mesh with all edges at most a given length: long ones are halved until they are short enough, on both sides alike,
+ * so that no cracks open. Nodes are not shared between faces.
+ */
+@SuppressWarnings("ArrayRecordComponent") // bulk data; identity is meant
+public record FineMesh(float[] positions, float[] normals, int[] triangles, int[] faceOfTriangle) {
+
+  public int nodeCount() {
+    return positions.length / 3;
+  }
+
+  public int triangleCount() {
+    return triangles.length / 3;
+  }
+
+  public static FineMesh of(TriangleMesh mesh, double longestMm) {
+    return new Refiner(mesh, longestMm).refine();
+  }
+
+  private static final class Refiner {
+    private static final int MOST_TRIANGLES = 400_000;
+
+    private final double longestSquared;
+    private final TriangleMesh mesh;
+    private float[] positions;
+    private float[] normals;
+    private int nodes;
+    private int[] triangles = new int[1 << 12];
+    private int count;
+    private int[] faces = new int[1 << 12];
+    private final Map<Long, Integer> middles = new HashMap<>();
+
+    Refiner(TriangleMesh mesh, double longestMm) {
+      this.mesh = mesh;
+      this.longestSquared = longestMm * longestMm;
+      this.positions = mesh.positions().clone();
+      this.normals = mesh.normals().clone();
+      this.nodes = mesh.nodeCount();
+    }
+
+    FineMesh refine() {
+      for (int f = 0; f < mesh.faceCount(); f++) {
+        middles.clear();
+        for (int t = mesh.faceTriangleStart()[f]; t < mesh.faceTriangleStart()[f + 1]; t++) {
+          split(mesh.triangles()[3 * t], mesh.triangles()[3 * t + 1], mesh.triangles()[3 * t + 2], f + 1);
+        }
+      }
+      return new FineMesh(
+          Arrays.copyOf(positions, 3 * nodes),
+          Arrays.copyOf(normals, 3 * nodes),
+          Arrays.copyOf(triangles, 3 * count),
+          Arrays.copyOf(faces, count));
+    }
+
+    private void split(int a, int b, int c, int face) {
+      boolean ab = isLong(a, b);
+      boolean bc = isLong(b, c);
+      boolean ca = isLong(c, a);
+      int longs = (ab ? 1 : 0) + (bc ? 1 : 0) + (ca ? 1 : 0);
+      if (longs == 0 || count > MOST_TRIANGLES) {
+        add(a, b, c, face);
+      } else if (longs == 3) {
+        int x = middle(a, b);
+        int y = middle(b, c);
+        int z = middle(c, a);
+        split(a, x, z, face);
+        split(x, b, y, face);
+        split(z, y, c, face);
+        split(x, y, z, face);
+      } else if (ab && bc) {
+        splitTwo(a, b, c, face);
+      } else if (bc && ca) {
+        splitTwo(b, c, a, face);
+      } else if (ca && ab) {
+        splitTwo(c, a, b, face);
+      } else if (ab) {
+        splitOne(a, b, c, face);
+      } else if (bc) {
+        splitOne(b, c, a, face);
+      } else {
+        splitOne(c, a, b, face);
+      }
+    }
+
+    private void splitOne(int a, int b, int c, int face) {
+      int m = middle(a, b);
+      split(a, m, c, face);
+      split(m, b, c, face);
+    }
+
+    /** Edges a-b and b-c are long, c-a is not. */
+    private void splitTwo(int a, int b, int c, int face) {
+      int x = middle(a, b);
+      int y = middle(b, c);
+      split(x, b, y, face);
+      split(a, x, y, face);
+      split(a, y, c, face);
+    }
+
+    private boolean isLong(int a, int b) {
+      double dx = positions[3 * a] - positions[3 * b];
+      double dy = positions[3 * a + 1] - positions[3 * b + 1];
+      double dz = positions[3 * a + 2] - positions[3 * b + 2];
+      return dx * dx + dy * dy + dz * dz > longestSquared;
+    }
+
+    private int middle(int a, int b) {
+      long key = (long) Math.min(a, b) << 32 | Math.max(a, b);
+      Integer known = middles.get(key);
+      if (known != null) {
+        return known;
+      }
+      if (3 * nodes + 3 > positions.length) {
+        positions = Arrays.copyOf(positions, positions.length * 2 + 12);
+        normals = Arrays.copyOf(normals, positions.length);
+      }
+      double size = 0;
+      for (int i = 0; i < 3; i++) {
+        positions[3 * nodes + i] = (positions[3 * a + i] + positions[3 * b + i]) / 2;
+        float n = normals[3 * a + i] + normals[3 * b + i];
+        normals[3 * nodes + i] = n;
+        size += n * n;
+      }
+      size = size > 0 ? Math.sqrt(size) : 1;
+      for (int i = 0; i < 3; i++) {
+        normals[3 * nodes + i] /= (float) size;
+      }
+      middles.put(key, nodes);
+      return nodes++;
+    }
+
+    private void add(int a, int b, int c, int face) {
+      if (3 * count + 3 > triangles.length) {
+        triangles = Arrays.copyOf(triangles, triangles.length * 2);
+        faces = Arrays.copyOf(faces, triangles.length / 3 + 1);
+      }
+      triangles[3 * count] = a;
+      triangles[3 * count + 1] = b;
+      triangles[3 * count + 2] = c;
+      faces[count++] = face;
+    }
+  }
+}

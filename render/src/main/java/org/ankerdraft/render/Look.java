@@ -1,0 +1,99 @@
+package org.ankerdraft.render;
+
+import java.util.Set;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * How a scene is drawn.
+ *
+ * @param thinMm below this the wall is hatched
+ * @param thickMm above this it is hatched the other way
+ * @param bands bounds of the wall tints, mm, ascending, one fewer than tints
+ * @param pull for the draft map
+ * @param shortFaces faces short of draft
+ * @param undercutFaces faces no pull reaches
+ * @param editedFaces faces of the step being edited or chosen for it
+ * @param hoverFace face under the pointer, or 0
+ * @param hoverEdge edge under the pointer, or 0
+ * @param editedEdges edges chosen
+ * @param section what lies on its normal's side is cut away; null for none
+ */
+public record Look(
+    Palette palette,
+    Map map,
+    float thinMm,
+    float thickMm,
+    float[] bands,
+    Vec3 pull,
+    Set<Integer> shortFaces,
+    Set<Integer> undercutFaces,
+    Set<Integer> editedFaces,
+    Set<Integer> editedEdges,
+    int hoverFace,
+    int hoverEdge,
+    Plane section) {
+
+  /** Which analysis is laid over the part. */
+  public enum Map {
+    NONE,
+    DRAFT,
+    WALL
+  }
+
+  private static final float[] NO_BANDS = {};
+
+  public static Look plain(Palette palette) {
+    return new Look(
+        palette, Map.NONE, 0, Float.MAX_VALUE, NO_BANDS, Vec3.Z, Set.of(), Set.of(), Set.of(), Set.of(), 0, 0, null);
+  }
+
+  public Look {
+    bands = bands.clone();
+    shortFaces = Set.copyOf(shortFaces);
+    undercutFaces = Set.copyOf(undercutFaces);
+    editedFaces = Set.copyOf(editedFaces);
+    editedEdges = Set.copyOf(editedEdges);
+  }
+
+  /** Do not change. */
+  @Override
+  public float[] bands() {
+    return bands;
+  }
+
+  public Look withMap(Map m) {
+    return new Look(
+        palette, m, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+  }
+
+  public Look withWall(float thin, float thick, float[] wallBands) {
+    return new Look(
+        palette, map, thin, thick, wallBands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+  }
+
+  public Look withDraft(Vec3 p, Set<Integer> shorts, Set<Integer> undercuts) {
+    return new Look(
+        palette, map, thinMm, thickMm, bands, p, shorts, undercuts, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+  }
+
+  public Look withEdited(Set<Integer> faces, Set<Integer> edges) {
+    return new Look(
+        palette, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, faces, edges, hoverFace, hoverEdge, section);
+  }
+
+  public Look withHover(int face, int edge) {
+    return new Look(
+        palette, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, face, edge, section);
+  }
+
+  public Look withSection(Plane plane) {
+    return new Look(
+        palette, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, plane);
+  }
+
+  public Look withPalette(Palette p) {
+    return new Look(
+        p, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+  }
+}

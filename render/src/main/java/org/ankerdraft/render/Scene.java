@@ -1,0 +1,213 @@
+package org.ankerdraft.render;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.check.BodyAnalysis;
+import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.kernel.TriangleMesh;
+
+/**
+ * Everything that is drawn, in flat arrays. Faces and edges of all bodies are numbered through from 1; {@link #faceAt}
+ * and {@link #edgeAt} lead back to body and number.
+ */
+public final class Scene {
+  final float[] positions;
+  final float[] normals;
+  final int[] triangles;
+  final int[] faceOfTriangle;
+  /** Wall thickness at each node, NaN where unknown; null if none is measured. */
+  final float[] wall;
+
+  final float[] edgePoints;
+  /** First point of each edge, one entry more than edges. */
+  final int[] edgeStart;
+  /** Edges that only part smooth faces, drawn faintly. */
+  final boolean[] smoothEdge;
+
+  private final List<BodyAnalysis> bodies;
+  private final int[] firstFace;
+  private final int[] firstEdge;
+
+  /** A face or edge of a body, by its number there. */
+  public record Item(Body body, int number) {}
+
+  private Scene(Gatherer g, List<BodyAnalysis> bodies) {
+    positions = g.positions;
+    normals = g.normals;
+    triangles = g.triangles;
+    faceOfTriangle = g.faceOfTriangle;
+    wall = g.anyWall ? g.wall : null;
+    edgePoints = g.edgePoints;
+    edgeStart = g.edgeStart;
+    smoothEdge = g.smooth;
+    firstFace = g.firstFace;
+    firstEdge = g.firstEdge;
+    this.bodies = List.copyOf(bodies);
+  }
+
+  public static Scene of(List<BodyAnalysis> bodies) {
+    return new Scene(new Gatherer(bodies), bodies);
+  }
+
+  public static Scene empty() {
+    return of(List.of());
+  }
+
+  public List<BodyAnalysis> bodies() {
+    return bodies;
+  }
+
+  public int triangleCount() {
+    return triangles.length / 3;
+  }
+
+  public boolean hasWall() {
+    return wall != null;
+  }
+
+  public int faceCount() {
+    return firstFace[bodies.size()];
+  }
+
+  public int edgeCount() {
+    return edgeStart.length - 1;
+  }
+
+  /** The face with a number of the scene, or null. */
+  public Item faceAt(int id) {
+    return item(id, firstFace);
+  }
+
+  /** The edge with a number of the scene, or null. */
+  public Item edgeAt(int id) {
+    return item(id, firstEdge);
+  }
+
+  private Item item(int id, int[] first) {
+    for (int b = 0; b < bodies.size(); b++) {
+      if (id > first[b] && id <= first[b + 1]) {
+        return new Item(bodies.get(b).body(), id - first[b]);
+      }
+    }
+    return null;
+  }
+
+  /** Number in the scene of a body's face, or 0. */
+  public int faceId(String body, int face) {
+    for (int b = 0; b < bodies.size(); b++) {
+      if (bodies.get(b).body().name().equals(body)) {
+        return firstFace[b] + face;
+      }
+    }
+    return 0;
+  }
+
+  /** Number in the scene of a body's edge, or 0. */
+  public int edgeId(String body, int edge) {
+    for (int b = 0; b < bodies.size(); b++) {
+      if (bodies.get(b).body().name().equals(body)) {
+        return firstEdge[b] + edge;
+      }
+    }
+    return 0;
+  }
+
+  private static final class Gatherer {
+    float[] positions;
+    float[] normals;
+    float[] wall;
+    int[] triangles;
+    int[] faceOfTriangle;
+    float[] edgePoints;
+    int[] edgeStart;
+    boolean[] smooth;
+    final int[] firstFace;
+    final int[] firstEdge;
+    boolean anyWall;
+
+    private record Part(float[] positions, float[] normals, int[] triangles, int[] faces, float[] wall) {}
+
+    Gatherer(List<BodyAnalysis> bodies) {
+      List<Part> parts = new ArrayList<>();
+      firstFace = new int[bodies.size() + 1];
+      firstEdge = new int[bodies.size() + 1];
+      int nodes = 0;
+      int count = 0;
+      int points = 0;
+      for (int b = 0; b < bodies.size(); b++) {
+        BodyAnalysis a = bodies.get(b);
+        Part p = part(a);
+        parts.add(p);
+        nodes += p.positions.length;
+        count += p.faces.length;
+        points += a.mesh().edgePoints().length;
+        firstFace[b + 1] = firstFace[b] + a.mesh().faceCount();
+        firstEdge[b + 1] = firstEdge[b] + a.mesh().edgePointStart().length - 1;
+      }
+      allocate(nodes, count, points, firstEdge[bodies.size()]);
+      int node = 0;
+      int t = 0;
+      for (int b = 0; b < parts.size(); b++) {
+        Part p = parts.get(b);
+        System.arraycopy(p.positions, 0, positions, 3 * node, p.positions.length);
+        System.arraycopy(p.normals, 0, normals, 3 * node, p.normals.length);
+        for (int i = 0; i < p.positions.length / 3; i++) {
+          wall[node + i] = p.wall == null ? Float.NaN : p.wall[i];
+        }
+        for (int i = 0; i < p.triangles.length; i++) {
+          triangles[3 * t + i] = p.triangles[i] + node;
+        }
+        for (int i = 0; i < p.faces.length; i++) {
+          faceOfTriangle[t + i] = p.faces[i] + firstFace[b];
+        }
+        node += p.positions.length / 3;
+        t += p.faces.length;
+      }
+      gatherEdges(bodies);
+    }
+
+    private void allocate(int nodes, int count, int points, int edges) {
+      positions = new float[nodes];
+      normals = new float[nodes];
+      wall = new float[nodes / 3];
+      triangles = new int[3 * count];
+      faceOfTriangle = new int[count];
+      edgePoints = new float[points];
+      edgeStart = new int[edges + 1];
+      smooth = new boolean[edges];
+    }
+
+    private Part part(BodyAnalysis a) {
+      if (a.wall() != null) {
+        anyWall = true;
+        FineMesh m = a.wall().mesh();
+        return new Part(m.positions(), m.normals(), m.triangles(), m.faceOfTriangle(), a.wall().bySphere());
+      }
+      TriangleMesh m = a.mesh();
+      int[] faces = new int[m.triangleCount()];
+      for (int f = 0; f < m.faceCount(); f++) {
+        for (int t = m.faceTriangleStart()[f]; t < m.faceTriangleStart()[f + 1]; t++) {
+          faces[t] = f + 1;
+        }
+      }
+      return new Part(m.positions(), m.normals(), m.triangles(), faces, null);
+    }
+
+    private void gatherEdges(List<BodyAnalysis> bodies) {
+      int point = 0;
+      int edge = 0;
+      for (BodyAnalysis a : bodies) {
+        TriangleMesh m = a.mesh();
+        System.arraycopy(m.edgePoints(), 0, edgePoints, 3 * point, m.edgePoints().length);
+        for (int e = 0; e < m.edgePointStart().length - 1; e++) {
+          edgeStart[edge] = point + m.edgePointStart()[e];
+          smooth[edge] = !a.body().named().topology().edge(e + 1).isSharp();
+          edge++;
+        }
+        point += m.edgePoints().length / 3;
+      }
+      edgeStart[edge] = point;
+    }
+  }
+}
