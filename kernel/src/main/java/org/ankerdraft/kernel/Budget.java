@@ -14,7 +14,13 @@ public record Budget(Duration time, Cancel cancel) {
   /** Says whether the caller has lost interest. Called from other threads. */
   @FunctionalInterface
   public interface Cancel {
+    /** Ends the request at once, with the worker. */
     boolean isCancelled();
+
+    /** Asks to stop at the next convenient point, between requests; by default the same. */
+    default boolean isUnwanted() {
+      return isCancelled();
+    }
 
     Cancel NEVER = () -> false;
   }

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -94,6 +95,9 @@ public final class GeometryKernel implements AutoCloseable {
   public record Imported(List<Shape> shapes, List<String> names, List<String> warnings) {}
 
   private static final long MAX_RELEASES_PER_REQUEST = 64;
+
+  /** Numbers the runs of all workers of all kernels, so that a shape can live in several. */
+  private static final AtomicLong RUNS = new AtomicLong();
 
   private final Path program;
   private final ReentrantLock lock = new ReentrantLock();
@@ -385,7 +389,8 @@ public final class GeometryKernel implements AutoCloseable {
   }
 
   private Derived derived(org.ankerdraft.kernel.proto.ShapeReply reply) {
-    Shape shape = Wire.shape(reply, new Shape.Residence(run, reply.getShape()));
+    Shape shape = Wire.shape(reply);
+    shape.resideAt(run, reply.getShape());
     long home = run;
     Releaser.whenUnreachable(shape, () -> forget(home, reply.getShape()));
     return new Derived(shape, reply.getOriginsList().stream().map(Wire::origin).toList());
@@ -434,7 +439,7 @@ public final class GeometryKernel implements AutoCloseable {
     worker = new WorkerProcess(program);
     synchronized (toRelease) {
       toRelease.clear();
-      run++;
+      run = RUNS.incrementAndGet();
     }
     restarts++;
   }
@@ -468,9 +473,9 @@ public final class GeometryKernel implements AutoCloseable {
 
   /** The handle of a shape in the present worker; restores it there if need be. */
   private long handle(Shape shape) {
-    Shape.Residence at = shape.residence();
-    if (at != null && at.run() == run) {
-      return at.handle();
+    Long there = shape.handleIn(run);
+    if (there != null) {
+      return there;
     }
     Request request =
         Request.newBuilder()
@@ -483,7 +488,7 @@ public final class GeometryKernel implements AutoCloseable {
         throw new RestoreFailed(Wire.failure(answer.getRefusal()));
       }
       long handle = answer.getShape().getShape();
-      shape.resideAt(new Shape.Residence(run, handle));
+      shape.resideAt(run, handle);
       long home = run;
       Releaser.whenUnreachable(shape, () -> forget(home, handle));
       return handle;

@@ -1,6 +1,8 @@
 package org.ankerdraft.kernel;
 
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * A shape that the worker made and that can be restored in any other worker from its bytes.
@@ -27,17 +29,15 @@ public final class Shape {
   private final Mass mass;
   private final Proof proof;
   private final byte[] brep;
-  private volatile Residence residence;
 
-  /** Where the shape lives now: in which run of the worker, under which handle. */
-  record Residence(long run, long handle) {}
+  /** Handles by run of a worker; runs that have ended are never asked for again. */
+  private final Map<Long, Long> handleByRun = new ConcurrentHashMap<>(2);
 
-  Shape(Topology topology, Mass mass, Proof proof, byte[] brep, Residence residence) {
+  Shape(Topology topology, Mass mass, Proof proof, byte[] brep) {
     this.topology = topology;
     this.mass = mass;
     this.proof = proof;
     this.brep = brep;
-    this.residence = residence;
   }
 
   public Topology topology() {
@@ -61,11 +61,12 @@ public final class Shape {
     return brep;
   }
 
-  Residence residence() {
-    return residence;
+  /** The handle in a run of a worker, or null if the shape is not there. */
+  Long handleIn(long run) {
+    return handleByRun.get(run);
   }
 
-  void resideAt(Residence place) {
-    residence = place;
+  void resideAt(long run, long handle) {
+    handleByRun.put(run, handle);
   }
 }

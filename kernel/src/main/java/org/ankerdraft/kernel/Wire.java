@@ -79,7 +79,7 @@ final class Wire {
     return org.ankerdraft.kernel.proto.Sub.newBuilder().setKindValue(3).setPoint(vec(at)).build();
   }
 
-  static Shape shape(ShapeReply reply, Shape.Residence at) {
+  static Shape shape(ShapeReply reply) {
     var mass = reply.getMass();
     var proof = reply.getProof();
     return new Shape(
@@ -96,8 +96,7 @@ final class Wire {
             proof.getSolids(),
             proof.getMaxTolerance(),
             List.copyOf(proof.getFaultsList())),
-        reply.getBrep().toByteArray(),
-        at);
+        reply.getBrep().toByteArray());
   }
 
   private static Topology topology(org.ankerdraft.kernel.proto.Topology t) {

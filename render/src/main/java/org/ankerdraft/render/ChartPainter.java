@@ -21,6 +21,9 @@ public final class ChartPainter {
   /** Width of the frame on each side, pixels: keep the part out of it. */
   public static final int FRAME = 14;
 
+  /** How near the pointer must be to a grip, pixels. */
+  public static final double HANDLE_REACH = 14;
+
   private static final int LEGEND_ROW = 17;
   private static final int BOX_WIDTH = 18;
   private static final int BOX_HEIGHT = 13;
@@ -42,6 +45,9 @@ public final class ChartPainter {
       case NONE -> {}
       case WALL -> {
         float[] b = look.bands();
+        if (b.length == 0) {
+          return rows;
+        }
         if (look.thickMm() < Float.MAX_VALUE) {
           rows.add(new LegendRow(p.wallTints()[0], true, true, "under " + mm(look.thinMm())));
         }
@@ -158,6 +164,39 @@ public final class ChartPainter {
     g.setTransform(before);
     g.setFont(ChartFonts.of(ChartFonts.Cut.SEMIBOLD, 12.5f));
     haloed(g, "pull", (float) ((x0 + x1) / 2 + 9), (float) ((y0 + y1) / 2), palette.buoy());
+  }
+
+  /** A grip on the part: a ring with two arrow heads along a direction, and a number beside it. */
+  public void paintHandle(BufferedImage image, Camera camera, Vec3 anchor, Vec3 direction, String caption) {
+    Graphics2D g = image.createGraphics();
+    g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+    double x = camera.screenX(anchor);
+    double y = camera.screenY(anchor);
+    double dx = direction.dot(camera.right());
+    double dy = -direction.dot(camera.up());
+    AffineTransform before = g.getTransform();
+    g.translate(x, y);
+    if (Math.hypot(dx, dy) > 0.15) {
+      g.rotate(Math.atan2(dy, dx));
+      for (int side = -1; side <= 1; side += 2) {
+        Path2D head = new Path2D.Double();
+        head.moveTo(side * 19, 0);
+        head.lineTo(side * 10, -5);
+        head.lineTo(side * 10, 5);
+        head.closePath();
+        g.setColor(colour(palette.buoy()));
+        g.fill(head);
+      }
+    }
+    g.setTransform(before);
+    g.setColor(colour(palette.field()));
+    g.fill(new java.awt.geom.Ellipse2D.Double(x - 6, y - 6, 12, 12));
+    g.setColor(colour(palette.buoy()));
+    g.setStroke(new BasicStroke(2.6f));
+    g.draw(new java.awt.geom.Ellipse2D.Double(x - 6, y - 6, 12, 12));
+    g.setFont(ChartFonts.of(ChartFonts.Cut.SEMIBOLD, 13f));
+    haloed(g, caption, (float) x + 22, (float) y - 9, palette.buoy());
+    g.dispose();
   }
 
   /** Where the names of the standard views stand, for painting and for the pointer. */

@@ -75,6 +75,18 @@ public final class Renderer implements AutoCloseable {
         });
   }
 
+  /**
+   * The edge nearest to a pixel that is not hidden in the last drawing.
+   *
+   * @param supersampling pixels of the raster for one of the camera's
+   * @return its number in the scene, or 0 if none is within reach
+   */
+  public static int edgeAt(
+      Scene scene, Camera camera, Raster raster, int supersampling, double x, double y, double reachPixels) {
+    return Lines.edgeAt(
+        scene, camera.supersampled(supersampling), raster, x * supersampling, y * supersampling, reachPixels * supersampling);
+  }
+
   private void together(Runnable work) {
     List<Future<?>> parts = new ArrayList<>();
     for (int i = 1; i < threads; i++) {

@@ -75,7 +75,7 @@ public final class PartBuilder {
         results.add(notBuilt(step, step.skipped() ? StepStatus.SKIPPED : StepStatus.HELD));
         continue;
       }
-      if (cancel.isCancelled()) {
+      if (cancel.isUnwanted()) {
         return Optional.empty();
       }
       progress.atStep(i, part.built(), step.id());

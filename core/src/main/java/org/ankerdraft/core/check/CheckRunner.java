@@ -31,11 +31,20 @@ public final class CheckRunner {
   private static final Duration CROSSING_BUDGET = Duration.ofSeconds(20);
 
   private final GeometryKernel kernel;
+  private final GeometryKernel slowKernel;
   private final int threads;
   private final Map<String, BodyAnalysis> kept = new LinkedHashMap<>();
 
   public CheckRunner(GeometryKernel kernel, int threads) {
+    this(kernel, kernel, threads);
+  }
+
+  /**
+   * @param slowKernel takes the requests that last seconds, so that they hold nobody up
+   */
+  public CheckRunner(GeometryKernel kernel, GeometryKernel slowKernel, int threads) {
     this.kernel = kernel;
+    this.slowKernel = slowKernel;
     this.threads = threads;
   }
 
@@ -114,7 +123,7 @@ public final class CheckRunner {
       findings.addAll(WallCheck.check(a, book));
       findings.addAll(CornerCheck.check(a, book, state.part()));
       crossing(body, cancel).ifPresent(findings::add);
-      if (cancel.isCancelled()) {
+      if (cancel.isUnwanted()) {
         return Optional.empty();
       }
     }
@@ -133,10 +142,12 @@ public final class CheckRunner {
     Boolean crosses = crossingByKey.get(body.key());
     if (crosses == null) {
       Outcome<Boolean> outcome =
-          kernel.crossesItself(body.named().shape(), new Budget(CROSSING_BUDGET, cancel));
+          slowKernel.crossesItself(body.named().shape(), new Budget(CROSSING_BUDGET, cancel));
       // Out of time proves nothing either way; the other proofs stand.
       crosses = outcome instanceof Outcome.Done<Boolean>(Boolean found) && found;
-      crossingByKey.put(body.key(), crosses);
+      if (!cancel.isCancelled()) {
+        crossingByKey.put(body.key(), crosses);
+      }
     }
     if (!crosses) {
       return Optional.empty();

@@ -106,7 +106,7 @@ public final class WallField {
         int end = Math.min(count, from + chunk);
         Callable<Boolean> part =
             () -> {
-              if (cancel.isCancelled()) {
+              if (cancel.isUnwanted()) {
                 return false;
               }
               work.run(start, end);

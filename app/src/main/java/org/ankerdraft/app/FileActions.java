@@ -1,0 +1,213 @@
+package org.ankerdraft.app;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.prefs.Preferences;
+import javafx.geometry.Side;
+import javafx.scene.Node;
+import javafx.scene.control.Alert;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.stage.FileChooser;
+import javafx.stage.Stage;
+import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.part.FormatError;
+import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.render.PartExport;
+import org.ankerdraft.render.PartImage;
+
+/** Opening, saving, exporting, and the files opened last. */
+final class FileActions {
+  private static final int MOST_RECENT = 8;
+  private static final double EXPORT_ACCURACY_MM = 0.05;
+  private static final String RECENT = "recent";
+
+  private final Stage stage;
+  private final Session session;
+  private final ChartView view;
+
+  FileActions(Stage stage, Session session, ChartView view) {
+    this.stage = stage;
+    this.session = session;
+    this.view = view;
+  }
+
+  void showMenu(Node anchor) {
+    ContextMenu menu = new ContextMenu();
+    item(menu, "New part    Ctrl N", this::startNew);
+    item(menu, "Open    Ctrl O", this::chooseAndOpen);
+    item(menu, "Save    Ctrl S", () -> save(false));
+    item(menu, "Save as    Ctrl Shift S", () -> save(true));
+    item(menu, "Export    R E", this::export);
+    List<Path> recent = recent();
+    if (!recent.isEmpty()) {
+      menu.getItems().add(new SeparatorMenuItem());
+      recent.forEach(p -> item(menu, p.getFileName().toString(), () -> leaveThen(() -> open(p))));
+    }
+    menu.show(anchor, Side.BOTTOM, 0, 0);
+  }
+
+  private static void item(ContextMenu menu, String text, Runnable action) {
+    MenuItem item = new MenuItem(text);
+    item.setOnAction(e -> action.run());
+    menu.getItems().add(item);
+  }
+
+  void startNew() {
+    leaveThen(
+        () -> {
+          view.forgetFit();
+          session.startNew();
+        });
+  }
+
+  void open(Path path) {
+    view.forgetFit();
+    Optional<FormatError> error = session.open(path);
+    if (error.isPresent()) {
+      tell("Cannot open " + path.getFileName(), InWords.capital(error.get().toString()) + ".");
+    } else {
+      remember(path);
+    }
+  }
+
+  void chooseAndOpen() {
+    leaveThen(
+        () -> {
+          FileChooser chooser = chooser("Open", "*.anker", "*.json", "*.step", "*.stp");
+          File file = chooser.showOpenDialog(stage);
+          if (file != null) {
+            open(file.toPath());
+          }
+        });
+  }
+
+  private FileChooser chooser(String title, String... patterns) {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle(title);
+    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Parts", patterns));
+    session.file().map(p -> p.toAbsolutePath().getParent().toFile()).filter(File::isDirectory).ifPresent(chooser::setInitialDirectory);
+    return chooser;
+  }
+
+  /** Saves; asks for a name if there is none, the file is of another kind, or the user wants another. */
+  boolean save(boolean anotherName) {
+    Path target = session.file().filter(p -> p.toString().endsWith(PartFile.EXTENSION) || p.toString().endsWith(".json")).orElse(null);
+    if (anotherName || target == null) {
+      FileChooser chooser = chooser("Save", "*.anker");
+      chooser.setInitialFileName(session.document().name() + PartFile.EXTENSION);
+      File file = chooser.showSaveDialog(stage);
+      if (file == null) {
+        return false;
+      }
+      target = file.toPath();
+    }
+    return saveTo(target);
+  }
+
+  boolean saveTo(Path target) {
+    try {
+      byte[] thumbnail = view.picture() == null ? null : PartImage.png(view.picture());
+      session.save(target, thumbnail);
+      remember(target);
+      return true;
+    } catch (IOException e) {
+      tell("Cannot save", "The part is not saved: " + e.getMessage() + ". It stays open as it is.");
+      return false;
+    }
+  }
+
+  void export() {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle("Export");
+    for (String ending : List.of("step", "stl", "3mf", "obj", "png")) {
+      chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(ending.toUpperCase(java.util.Locale.ROOT), "*." + ending));
+    }
+    chooser.setInitialFileName(session.document().name() + ".step");
+    File file = chooser.showSaveDialog(stage);
+    if (file != null) {
+      exportTo(file.toPath());
+    }
+  }
+
+  void exportTo(Path out) {
+    Optional<PartState> state = session.state();
+    if (state.isEmpty() || !state.get().isOk()) {
+      session.notice("nothing is exported: the part has a failed step");
+      return;
+    }
+    session.notice("exporting " + out.getFileName());
+    session
+        .workbench()
+        .background(
+            () -> {
+              try {
+                PartFile.writeAtomically(out, PartExport.bytes(session.workbench().kernel(), state.get(), out.toString(), EXPORT_ACCURACY_MM));
+                return "exported " + out.getFileName();
+              } catch (IOException | PartExport.CannotExport e) {
+                return "export failed: " + e.getMessage();
+              }
+            },
+            session::notice);
+  }
+
+  private void leaveThen(Runnable next) {
+    if (mayClose()) {
+      next.run();
+    }
+  }
+
+  /** Asks what to do with unsaved changes; whether to go on. */
+  boolean mayClose() {
+    if (!session.isDirty()) {
+      return true;
+    }
+    ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
+    ButtonType leave = new ButtonType("Leave unsaved", ButtonBar.ButtonData.NO);
+    Alert alert = new Alert(Alert.AlertType.NONE, "The part has changes that are not saved.", save, leave, ButtonType.CANCEL);
+    alert.initOwner(stage);
+    alert.setTitle("Unsaved changes");
+    ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
+    return answer == leave || (answer == save && save(false));
+  }
+
+  private void tell(String title, String text) {
+    Alert alert = new Alert(Alert.AlertType.NONE, text, ButtonType.OK);
+    alert.initOwner(stage);
+    alert.setTitle(title);
+    alert.setHeaderText(title);
+    alert.show();
+  }
+
+  private static Preferences preferences() {
+    return Preferences.userRoot().node("org/ankerdraft");
+  }
+
+  private static List<Path> recent() {
+    List<Path> paths = new ArrayList<>();
+    for (String line : preferences().get(RECENT, "").split("\n", -1)) {
+      if (!line.isBlank() && Files.exists(Path.of(line))) {
+        paths.add(Path.of(line));
+      }
+    }
+    return paths;
+  }
+
+  private static void remember(Path path) {
+    List<Path> paths = new ArrayList<>(recent());
+    Path absolute = path.toAbsolutePath();
+    paths.remove(absolute);
+    paths.addFirst(absolute);
+    StringBuilder text = new StringBuilder();
+    paths.stream().limit(MOST_RECENT).forEach(p -> text.append(p).append('\n'));
+    preferences().put(RECENT, text.toString());
+  }
+}

@@ -1,0 +1,120 @@
+package org.ankerdraft.app;
+
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.ankerdraft.core.build.Words;
+import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.select.NamedShape;
+
+/** What the checks found, worst first; a click flies there, a repair becomes a step. */
+final class FindingsPane extends VBox {
+  private final Session session;
+  private final Consumer<Finding> fly;
+  private final VBox rows = new VBox();
+  private final Label title = new Label("Findings, worst first");
+  private final Histogram histogram = new Histogram();
+
+  FindingsPane(Session session, Consumer<Finding> fly) {
+    this.session = session;
+    this.fly = fly;
+    getStyleClass().add("findings");
+    title.getStyleClass().add("pane-title");
+    getChildren().addAll(title, rows, histogram);
+  }
+
+  void show() {
+    CheckReport report = session.report().orElse(null);
+    rows.getChildren().clear();
+    setOpacity(session.isReportCurrent() || report == null ? 1 : 0.55);
+    if (report == null) {
+      title.setText("Findings");
+      histogram.show(null);
+      return;
+    }
+    title.setText(report.findings().isEmpty() ? "No findings: clear" : "Findings, worst first");
+    report.findings().forEach(f -> rows.getChildren().add(row(f)));
+    report.failures().forEach(
+        f -> {
+          Label l = new Label(f);
+          l.setWrapText(true);
+          l.getStyleClass().add("field-error");
+          rows.getChildren().add(l);
+        });
+    histogram.show(report);
+  }
+
+  private Node row(Finding f) {
+    Label what = new Label(where(f) + ": " + lower(f.title()));
+    what.getStyleClass().add("finding-title");
+    what.setWrapText(true);
+    HBox.setHgrow(what, Priority.ALWAYS);
+    what.setMaxWidth(Double.MAX_VALUE);
+    Label severity = new Label(f.severity().word());
+    severity.getStyleClass().add("severity-" + f.severity().word());
+    severity.setMinWidth(Region.USE_PREF_SIZE);
+    HBox head = new HBox(6, what, severity);
+    head.setAlignment(Pos.TOP_LEFT);
+    Label numbers = new Label(numbers(f));
+    numbers.getStyleClass().add("second");
+    numbers.setWrapText(true);
+    VBox row = new VBox(head, numbers);
+    row.getStyleClass().add("finding");
+    row.setOnMouseClicked(e -> fly.accept(f));
+    javafx.scene.control.Tooltip.install(row, new javafx.scene.control.Tooltip(f.message() + "\nSource: " + f.source()));
+    if (f.repair() != null) {
+      Button repair = new Button(repairText(f));
+      repair.getStyleClass().add("link");
+      repair.setOnAction(
+          e -> {
+            session.edit(session.document().withNewStep(f.repair()));
+            session.select(f.repair().id());
+          });
+      row.getChildren().add(repair);
+    }
+    return row;
+  }
+
+  void palette(org.ankerdraft.render.Palette palette) {
+    histogram.palette(palette);
+  }
+
+  private static String lower(String s) {
+    return s.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + s.substring(1);
+  }
+
+  /** The step in which the face was born, in the user's words. */
+  private String where(Finding f) {
+    if (f.faces().isEmpty()) {
+      return f.body();
+    }
+    String id = NamedShape.birthStep(f.faces().getFirst());
+    return session.document().step(id).map(InWords::title).orElse(id);
+  }
+
+  private static String numbers(Finding f) {
+    return switch (f.code()) {
+      case "draft.short" -> String.format(java.util.Locale.ROOT, "%.2f° of %s° required", f.measured(), Words.number(f.required()));
+      case "wall.thin" -> String.format(java.util.Locale.ROOT, "largest sphere Ø %.2f mm, at least %s mm", f.measured(), Words.number(f.required()));
+      case "wall.thick" -> String.format(java.util.Locale.ROOT, "largest sphere Ø %.2f mm of %s mm allowed", f.measured(), Words.number(f.required()));
+      case "corner.sharp", "corner.small" -> String.format(java.util.Locale.ROOT, "radius %s mm, %.2f mm wanted (half the wall)", Words.number(f.measured()), f.required());
+      default -> f.message();
+    };
+  }
+
+  private static String repairText(Finding f) {
+    return switch (f.code()) {
+      case "draft.short" -> "Draft it " + Words.number(f.required()) + "°";
+      case "corner.sharp" -> String.format(java.util.Locale.ROOT, "Round it %.2f mm", f.required());
+      default -> "Mend it";
+    };
+  }
+
+}

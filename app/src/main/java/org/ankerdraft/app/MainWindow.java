@@ -1,0 +1,351 @@
+package org.ankerdraft.app;
+
+import java.util.List;
+import java.util.Set;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import javafx.stage.Stage;
+import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.check.BodyAnalysis;
+import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.render.Labels;
+import org.ankerdraft.render.Look;
+import org.ankerdraft.render.Looks;
+import org.ankerdraft.render.Palette;
+import org.ankerdraft.render.PartImage;
+
+/** The window: rail, ledger, chart, card and findings around one session. */
+final class MainWindow {
+  private static final double WIDTH = 1280;
+  private static final double HEIGHT = 800;
+  private static final double RIGHT_WIDTH = 300;
+  private static final double PULL_ABOVE = 0.1;
+
+  private final Stage stage;
+  private final Session session;
+  private final BorderPane root = new BorderPane();
+  private final ChartView view;
+  private final ChoiceEditor choices;
+  private final StepCard card;
+  private final PartCard partCard;
+  private final FindingsPane findings;
+  private final LedgerPane ledger;
+  private final RailPane rail;
+  private final TopBar top;
+  private final StatusBar status;
+  private final QuickAdd quick;
+  private final FileActions files;
+  private final Strokes strokes;
+  private Palette palette = Palette.CHART;
+  private Look.Map map = Look.Map.WALL;
+  private org.ankerdraft.render.Scene scene = org.ankerdraft.render.Scene.empty();
+
+  MainWindow(Stage stage, Session session) {
+    this.stage = stage;
+    this.session = session;
+    view = new ChartView(Look.plain(palette));
+    choices = new ChoiceEditor(session);
+    card = new StepCard(session, choices);
+    partCard = new PartCard(session);
+    findings = new FindingsPane(session, this::fly);
+    files = new FileActions(stage, session, view);
+    Actions actions = new Actions(session, this, files);
+    List<Action> list = actions.all();
+    ledger = new LedgerPane(session, () -> showPartCard(true));
+    rail = new RailPane(list);
+    quick = new QuickAdd(list);
+    strokes = new Strokes(list, rail);
+    top = new TopBar(session, () -> showPartCard(!partCard.isVisible()), this::showQuickAdd, () -> files.showMenu(root.lookup("#file-menu")), files::export);
+    status = new StatusBar(session);
+    assemble();
+    wire();
+  }
+
+  private void assemble() {
+    VBox right = new VBox(card, partCard, findings);
+    right.getStyleClass().add("right");
+    ScrollPane scroll = new ScrollPane(right);
+    scroll.setFitToWidth(true);
+    scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    scroll.setPrefWidth(RIGHT_WIDTH);
+    scroll.setMinWidth(RIGHT_WIDTH);
+    scroll.getStyleClass().add("right-scroll");
+    root.setTop(top);
+    root.setLeft(new HBox(rail, ledger));
+    root.setCenter(view);
+    root.setRight(scroll);
+    root.setBottom(status);
+    root.getStyleClass().add("chart-root");
+    Scene window = new Scene(root, WIDTH, HEIGHT);
+    window.getStylesheets().add(MainWindow.class.getResource("chart.css").toExternalForm());
+    stage.setScene(window);
+    stage.setMinWidth(900);
+    stage.setMinHeight(560);
+    stage.setTitle("Ankerdraft");
+    stage.setOnCloseRequest(
+        e -> {
+          if (!files.mayClose()) {
+            e.consume();
+          }
+        });
+  }
+
+  private void wire() {
+    session.listen(this::changed);
+    view.onHover(this::hovered);
+    view.onPick(this::picked);
+    choices.onWaitingChanged(
+        () -> session.viewBefore(choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
+    stage.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
+  }
+
+  void show() {
+    stage.show();
+    session.startNew();
+  }
+
+  void dispose() {
+    view.dispose();
+  }
+
+  void open(java.nio.file.Path path) {
+    files.open(path);
+  }
+
+  Session session() {
+    return session;
+  }
+
+  ChartView view() {
+    return view;
+  }
+
+  private void changed(Session.Change change) {
+    switch (change) {
+      case DOCUMENT -> {
+        ledger.show();
+        card.show();
+        partCard.show();
+        top.show();
+      }
+      case STATE -> {
+        ledger.show();
+        card.show();
+        showScene();
+        top.show();
+        findings.show();
+      }
+      case REPORT -> {
+        showScene();
+        top.show();
+        rail.show(session.report().orElse(null));
+        findings.show();
+      }
+      case SELECTION -> {
+        if (session.selectedStep().isPresent()) {
+          showPartCard(false);
+        }
+        if (choices.isWaiting() && session.picked().isEmpty()) {
+          choices.stopWaiting();
+        }
+        ledger.show();
+        card.show();
+        restyle();
+      }
+      case PROGRESS -> status.show();
+    }
+  }
+
+  private void showPartCard(boolean on) {
+    if (on && session.selectedStep().isPresent()) {
+      session.select(null);
+    }
+    partCard.toggle(on);
+  }
+
+  private void showScene() {
+    List<BodyAnalysis> bodies = session.bodies();
+    scene = org.ankerdraft.render.Scene.of(bodies);
+    List<Vec3> box = PartImage.box(bodies.stream().map(BodyAnalysis::body).toList());
+    view.show(scene, box);
+    Vec3 pull = session.document().process().pull().unit();
+    Vec3 high = box.get(1);
+    Vec3 low = box.get(0);
+    view.pullFoot(bodies.isEmpty() ? null : new Vec3(high.x(), (low.y() + high.y()) / 2, high.z()).plus(pull.times(PULL_ABOVE)));
+    restyle();
+  }
+
+  /** Brings look, labels and handle up to date with the session. */
+  private void restyle() {
+    Vec3 pull = session.document().process().pull().unit();
+    Look look = Looks.of(palette, map, scene, session.isReportCurrent() ? session.report().orElse(null) : null, pull);
+    Set<Integer> faces = view.ids(session.picked(), true);
+    Set<Integer> edges = view.ids(session.picked(), false);
+    view.look(look.withEdited(faces, edges));
+    view.labels(Labels.of(map, session.bodies(), session.isReportCurrent() ? session.report().orElse(null) : null));
+    view.handle(choices.isWaiting() ? null : Handles.of(session));
+  }
+
+  private void hovered(ChartView.Under u) {
+    boolean edge = u.edge() != 0 && !(choices.isWaiting() && choices.isWaitingForFaces());
+    boolean face = !edge && u.face() != 0 && !(choices.isWaiting() && !choices.isWaitingForFaces());
+    view.showHover(face ? u.face() : 0, edge ? u.edge() : 0);
+    var item = edge ? scene.edgeAt(u.edge()) : scene.faceAt(u.face());
+    if (item == null) {
+      status.under("", "");
+      return;
+    }
+    NamedShape named = item.body().named();
+    String name = edge ? named.edgeName(item.number()) : named.faceName(item.number());
+    String birth = NamedShape.birthStep(name);
+    String step = session.document().step(birth).map(InWords::title).orElse(birth);
+    status.under(
+        edge ? InWords.edgeName(name) : InWords.faceName(name),
+        edge ? String.format(java.util.Locale.ROOT, "length %.2f mm", named.topology().edge(item.number()).lengthMm()) : Readings.of(session, item, u.place()) + "   born in " + step);
+  }
+
+  private void picked(ChartView.Under u, MouseEvent e) {
+    boolean edge = u.edge() != 0 && !(choices.isWaiting() && choices.isWaitingForFaces());
+    var item = edge ? scene.edgeAt(u.edge()) : scene.faceAt(u.face());
+    if (item == null) {
+      if (!choices.isWaiting()) {
+        session.clearPicks();
+      }
+      return;
+    }
+    Body body = item.body();
+    String name = edge ? body.named().edgeName(item.number()) : body.named().faceName(item.number());
+    Session.Picked thing = new Session.Picked(body.name(), !edge, name);
+    if (choices.isWaiting()) {
+      choices.offer(thing);
+      session.pick(thing, true);
+    } else if (e.getClickCount() == 2) {
+      session.select(NamedShape.birthStep(name));
+    } else {
+      session.pick(thing, e.isControlDown() || e.isShortcutDown());
+    }
+  }
+
+  private void fly(Finding f) {
+    map = switch (f.subject()) {
+      case DRAFT -> Look.Map.DRAFT;
+      case WALL -> Look.Map.WALL;
+      case EDGES, FLAT -> map;
+    };
+    Vec3 normal = view.camera().toward();
+    var body = session.bodies().stream().filter(b -> b.body().name().equals(f.body())).findFirst();
+    if (body.isPresent() && !f.faces().isEmpty()) {
+      int face = body.get().body().named().face(f.faces().getFirst());
+      normal = face > 0 ? body.get().body().named().topology().face(face).normal() : normal;
+    }
+    restyle();
+    view.fly(f.point(), normal);
+  }
+
+  void map(Look.Map changed) {
+    map = changed;
+    restyle();
+  }
+
+  Look.Map map() {
+    return map;
+  }
+
+  /** Light chart and night chart. */
+  void togglePalette() {
+    palette = palette.isNight() ? Palette.CHART : Palette.NIGHT;
+    root.getStyleClass().remove("night");
+    if (palette.isNight()) {
+      root.getStyleClass().add("night");
+    }
+    findings.palette(palette);
+    restyle();
+  }
+
+  /** Cuts the part open across its length, or closes it. */
+  void toggleSection() {
+    if (view.section() != null) {
+      view.section(null);
+      return;
+    }
+    List<Vec3> box = PartImage.box(session.bodies().stream().map(BodyAnalysis::body).toList());
+    Vec3 middle = box.get(0).plus(box.get(1)).times(0.5);
+    view.section(new Plane(middle, new Vec3(0, -1, 0)));
+  }
+
+  /** Turns the section plane to the next axis. */
+  void turnSection() {
+    Plane p = view.section();
+    if (p != null) {
+      Vec3 n = new Vec3(p.normal().y(), p.normal().z(), p.normal().x());
+      view.section(new Plane(p.origin(), n));
+    }
+  }
+
+  void showQuickAdd() {
+    quick.show(stage, root.lookup("#quick-field"));
+  }
+
+  private void keyPressed(KeyEvent e) {
+    boolean typing = stage.getScene().getFocusOwner() instanceof TextInputControl;
+    if (e.isShortcutDown()) {
+      boolean used = true;
+      switch (e.getCode()) {
+        case SPACE -> showQuickAdd();
+        case S -> files.save(e.isShiftDown());
+        case O -> files.chooseAndOpen();
+        case N -> files.startNew();
+        case Z -> {
+          if (e.isShiftDown()) {
+            session.redo();
+          } else {
+            session.undo();
+          }
+        }
+        case Y -> session.redo();
+        default -> used = false;
+      }
+      if (used) {
+        e.consume();
+      }
+      return;
+    }
+    if (e.getCode() == KeyCode.ESCAPE) {
+      escape();
+      return;
+    }
+    if (!typing && strokes.pressed(e)) {
+      e.consume();
+    } else if (!typing && e.getCode() == KeyCode.DELETE) {
+      session.selectedStep().ifPresent(s -> session.edit(session.document().withoutStep(s.id())));
+    } else if (!typing && e.getCode() == KeyCode.HOME) {
+      view.fit();
+    }
+  }
+
+  private void escape() {
+    rail.closeMenu();
+    if (choices.isWaiting()) {
+      choices.stopWaiting();
+      session.clearPicks();
+    } else if (session.progressShare() >= 0) {
+      session.cancelBuild();
+    } else if (!session.picked().isEmpty()) {
+      session.clearPicks();
+    } else {
+      session.select(null);
+    }
+    Platform.runLater(view::requestFocus);
+  }
+}

@@ -1,0 +1,48 @@
+package org.ankerdraft.app;
+
+import java.util.List;
+import javafx.scene.input.KeyEvent;
+
+/** Two-stroke keys: the stage's letter opens the station on the rail, the step's letter then runs it. */
+final class Strokes {
+  private static final long WAIT_NANOS = 4_000_000_000L;
+
+  private final List<Action> actions;
+  private final RailPane rail;
+  private String first = "";
+  private long since;
+
+  Strokes(List<Action> actions, RailPane rail) {
+    this.actions = actions;
+    this.rail = rail;
+  }
+
+  /** Takes a key; whether it was one of ours. */
+  boolean pressed(KeyEvent e) {
+    if (!e.getCode().isLetterKey() || e.isAltDown()) {
+      return false;
+    }
+    String letter = e.getCode().getName();
+    if (!first.isEmpty() && System.nanoTime() - since < WAIT_NANOS) {
+      String both = first + " " + letter;
+      first = "";
+      rail.closeMenu();
+      for (Action a : actions) {
+        if (a.keys().equals(both) && a.enabled().getAsBoolean()) {
+          a.run().run();
+          return true;
+        }
+      }
+      return true;
+    }
+    for (Action.Stage stage : Action.Stage.values()) {
+      if (stage.key.equals(letter)) {
+        first = letter;
+        since = System.nanoTime();
+        rail.showActions(stage);
+        return true;
+      }
+    }
+    return false;
+  }
+}

@@ -1,0 +1,142 @@
+package org.ankerdraft.app;
+
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import org.ankerdraft.core.build.PartBuilder;
+import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.check.BodyAnalysis;
+import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.check.CheckRunner;
+import org.ankerdraft.core.check.RuleBook;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+
+/**
+ * Builds, surveys and checks parts on a thread of its own. The latest request wins: an older one stops between two
+ * steps, and is ended with its geometry worker if it has not stopped after a short grace.
+ */
+final class Workbench implements AutoCloseable {
+  private static final long GRACE_NANOS = 600_000_000L;
+
+  /** Told of what comes of a request, on the interface thread; not told of requests that were overtaken. */
+  interface Listener {
+    void progress(int step, int of, String id);
+
+    void built(PartState state, Map<String, BodyAnalysis> surveyed);
+
+    void checked(CheckReport report);
+
+    /** Nothing came of it: the user cancelled, or no geometry worker can be had. */
+    void stopped(String why);
+  }
+
+  private static final class Job implements Budget.Cancel {
+    private volatile long overtakenAt;
+    private volatile boolean cancelledByUser;
+
+    @Override
+    public boolean isCancelled() {
+      return cancelledByUser || (overtakenAt != 0 && System.nanoTime() - overtakenAt > GRACE_NANOS);
+    }
+
+    @Override
+    public boolean isUnwanted() {
+      return cancelledByUser || overtakenAt != 0;
+    }
+  }
+
+  private final GeometryKernel kernel;
+  private final GeometryKernel slowKernel;
+  private final PartBuilder builder;
+  private final CheckRunner checks;
+  private final AtomicReference<Job> current = new AtomicReference<>();
+  private final ExecutorService thread =
+      Executors.newSingleThreadExecutor(
+          r -> {
+            Thread t = new Thread(r, "workbench");
+            t.setDaemon(true);
+            return t;
+          });
+
+  Workbench(Path worker) {
+    kernel = new GeometryKernel(worker);
+    slowKernel = new GeometryKernel(worker);
+    builder = new PartBuilder(kernel, Tolerance.MODEL);
+    checks = new CheckRunner(kernel, slowKernel, Runtime.getRuntime().availableProcessors());
+  }
+
+  GeometryKernel kernel() {
+    return kernel;
+  }
+
+  void submit(PartDocument part, Map<String, byte[]> files, Listener listener) {
+    Job job = new Job();
+    Job before = current.getAndSet(job);
+    if (before != null) {
+      before.overtakenAt = System.nanoTime();
+    }
+    thread.execute(() -> run(job, part, files, listener));
+  }
+
+  /** Gives up the request at work. */
+  void cancel() {
+    Job job = current.get();
+    if (job != null) {
+      job.cancelledByUser = true;
+    }
+  }
+
+  private void run(Job job, PartDocument part, Map<String, byte[]> files, Listener listener) {
+    if (job.isUnwanted()) {
+      return;
+    }
+    PartBuilder.Progress progress = (i, of, id) -> tell(job, () -> listener.progress(i, of, id));
+    Optional<PartState> state = builder.build(part, files, progress, job);
+    Optional<Map<String, BodyAnalysis>> surveyed = state.flatMap(s -> checks.survey(s, job));
+    if (surveyed.isEmpty()) {
+      tell(job, () -> listener.stopped(job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
+      return;
+    }
+    tell(job, () -> listener.built(state.get(), surveyed.get()));
+    Optional<RuleBook> book = RuleBook.forPart(part);
+    if (book.isEmpty()) {
+      tell(job, () -> listener.stopped("there is no rule book for material " + part.process().material()));
+      return;
+    }
+    checks.check(state.get(), book.get(), job).ifPresent(report -> tell(job, () -> listener.checked(report)));
+  }
+
+  private void tell(Job job, Runnable message) {
+    Platform.runLater(
+        () -> {
+          if (current.get() == job) {
+            message.run();
+          }
+        });
+  }
+
+  /** Runs work that needs the kernel after what is queued; the result is taken on the interface thread. */
+  <T> void background(java.util.function.Supplier<T> work, Consumer<T> then) {
+    thread.execute(
+        () -> {
+          T result = work.get();
+          Platform.runLater(() -> then.accept(result));
+        });
+  }
+
+  @Override
+  public void close() {
+    cancel();
+    thread.shutdownNow();
+    kernel.close();
+    slowKernel.close();
+  }
+}
