@@ -4,9 +4,13 @@
 #include <unistd.h>
 
 #include <APIHeaderSection_MakeHeader.hxx>
+#include <Interface_InterfaceModel.hxx>
 #include <Interface_Static.hxx>
+#include <STEPControl_Controller.hxx>
 #include <STEPControl_Reader.hxx>
 #include <STEPControl_Writer.hxx>
+#include <StepBasic_Product.hxx>
+#include <StepData_StepModel.hxx>
 #include <StepRepr_RepresentationItem.hxx>
 #include <TCollection_HAsciiString.hxx>
 #include <TopExp_Explorer.hxx>
@@ -38,6 +42,19 @@ void SetName(STEPControl_Writer& writer, const TopoDS_Shape& shape, const std::s
   Handle(StepRepr_RepresentationItem) item;
   if (process->FindTypedTransient(mapper, STANDARD_TYPE(StepRepr_RepresentationItem), item))
     item->SetName(new TCollection_HAsciiString(name.c_str()));
+}
+
+// The library numbers products over the life of the process; named by us, the same part gives the same bytes.
+void NameProducts(const Handle(Interface_InterfaceModel)& model, const StepWrite& in) {
+  int count = 0;
+  for (int i = 1; i <= model->NbEntities(); ++i) {
+    const Handle(StepBasic_Product) product = Handle(StepBasic_Product)::DownCast(model->Value(i));
+    if (product.IsNull()) continue;
+    const std::string name = in.shapes_size() > 1 && count < in.names_size() ? in.names(count) : in.part_name();
+    ++count;
+    product->SetId(new TCollection_HAsciiString(name.c_str()));
+    product->SetName(new TCollection_HAsciiString(name.c_str()));
+  }
 }
 
 // A file of our own in the temporary folder, gone when the object goes.
@@ -77,9 +94,10 @@ void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
 }
 
 void WriteStep(const StepWrite& in, ShapeStore& store, Bytes* out) {
+  // Settings made before the library has set its own defaults are lost.
+  STEPControl_Controller::Init();
   Interface_Static::SetCVal("write.step.schema", "AP214IS");
   Interface_Static::SetCVal("write.step.unit", "MM");
-  Interface_Static::SetCVal("write.step.product.name", in.part_name().c_str());
   STEPControl_Writer writer;
   for (int i = 0; i < in.shapes_size(); ++i) {
     const TopoDS_Shape shape = store.Get(in.shapes(i));
@@ -87,6 +105,7 @@ void WriteStep(const StepWrite& in, ShapeStore& store, Bytes* out) {
       throw Refused{"refused", "body " + in.names(i) + " cannot be written as STEP"};
     SetName(writer, shape, in.names(i));
   }
+  NameProducts(writer.Model(), in);
   APIHeaderSection_MakeHeader header(writer.Model());
   header.SetName(new TCollection_HAsciiString(in.part_name().c_str()));
   // The same part gives the same bytes, so the clock is left out.

@@ -9,7 +9,8 @@ import java.util.function.BooleanSupplier;
  * @param keys two strokes, or empty
  * @param words what quick add finds it by, besides the title
  */
-record Action(Stage stage, String title, String keys, String words, BooleanSupplier enabled, Runnable run) {
+record Action(
+    Stage stage, String title, String keys, String words, BooleanSupplier enabled, Runnable run) {
 
   /** A station of the rail. */
   enum Stage {

@@ -15,10 +15,28 @@ final class Actions {
   Actions(Session session, MainWindow window, FileActions files) {
     NewSteps steps = new NewSteps(session);
     BooleanSupplier hasBody = () -> !session.bodies().isEmpty();
-    add(Stage.SHAPE, "Sketch", "S S", "profile rectangle circle polygon line arc", ALWAYS, steps::sketch);
-    add(Stage.SHAPE, "Extrude", "S E", "boss rib pocket solid depth taper cut", ALWAYS, steps::extrude);
+    add(
+        Stage.SHAPE,
+        "Sketch",
+        "S S",
+        "profile rectangle circle polygon line arc",
+        ALWAYS,
+        steps::sketch);
+    add(
+        Stage.SHAPE,
+        "Extrude",
+        "S E",
+        "boss rib pocket solid depth taper cut",
+        ALWAYS,
+        steps::extrude);
     add(Stage.SHAPE, "Hole", "S H", "drill bore screw", hasBody, steps::hole);
-    add(Stage.DRAFT, "Draft from a neutral plane", "D D", "taper angle tilt release", hasBody, steps::draft);
+    add(
+        Stage.DRAFT,
+        "Draft from a neutral plane",
+        "D D",
+        "taper angle tilt release",
+        hasBody,
+        steps::draft);
     add(Stage.DRAFT, "Draft map", "D M", "show angle", hasBody, () -> window.map(Look.Map.DRAFT));
     add(Stage.WALLS, "Shell", "W S", "hollow wall thickness", hasBody, steps::shell);
     add(Stage.WALLS, "Wall map", "W M", "show thickness", hasBody, () -> window.map(Look.Map.WALL));
@@ -28,9 +46,27 @@ final class Actions {
     add(Stage.CHECK, "Wall map", "C W", "thickness", hasBody, () -> window.map(Look.Map.WALL));
     add(Stage.CHECK, "No map", "C N", "plain", hasBody, () -> window.map(Look.Map.NONE));
     add(Stage.CHECK, "Section plane", "C S", "cut open", hasBody, window::toggleSection);
-    add(Stage.CHECK, "Turn the section plane", "C T", "axis", () -> window.view().section() != null, window::turnSection);
-    add(Stage.CHECK, "Fit the part into the view", "C F", "zoom all", hasBody, () -> window.view().fit());
-    add(Stage.CHECK, "Night chart or light chart", "C L", "dark theme colours", ALWAYS, window::togglePalette);
+    add(
+        Stage.CHECK,
+        "Turn the section plane",
+        "C T",
+        "axis",
+        () -> window.view().section() != null,
+        window::turnSection);
+    add(
+        Stage.CHECK,
+        "Fit the part into the view",
+        "C F",
+        "zoom all",
+        hasBody,
+        () -> window.view().fit());
+    add(
+        Stage.CHECK,
+        "Night chart or light chart",
+        "C L",
+        "dark theme colours",
+        ALWAYS,
+        window::togglePalette);
     add(Stage.RELEASE, "Export", "R E", "step stl 3mf obj png write", hasBody, files::export);
     add(Stage.RELEASE, "Save", "R S", "part file", ALWAYS, () -> files.save(false));
     add(Stage.RELEASE, "Open", "R O", "part file", ALWAYS, files::chooseAndOpen);
@@ -39,7 +75,8 @@ final class Actions {
     add(Stage.RELEASE, "Redo", "", "forward", session::canRedo, session::redo);
   }
 
-  private void add(Stage stage, String title, String keys, String words, BooleanSupplier enabled, Runnable run) {
+  private void add(
+      Stage stage, String title, String keys, String words, BooleanSupplier enabled, Runnable run) {
     all.add(new Action(stage, title, keys, words, enabled, run));
   }
 

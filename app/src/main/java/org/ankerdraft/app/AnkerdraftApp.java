@@ -27,7 +27,13 @@ public final class AnkerdraftApp extends Application {
     }
     Optional<Path> worker = WorkerProgram.find();
     if (worker.isEmpty()) {
-      stage.setScene(new Scene(new StackPane(new Label("The geometry worker is not built. Run ./ankerdraft, which builds it.")), 640, 200));
+      stage.setScene(
+          new Scene(
+              new StackPane(
+                  new Label(
+                      "The geometry worker is not built. Run ./ankerdraft, which builds it.")),
+              640,
+              200));
       stage.show();
       return;
     }

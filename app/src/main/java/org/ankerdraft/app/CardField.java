@@ -21,7 +21,8 @@ sealed interface CardField {
   /**
    * @param optional an empty text stands for none
    */
-  record NumberField(String label, Measure measure, Expr value, boolean optional, Function<Expr, Step> with)
+  record NumberField(
+      String label, Measure measure, Expr value, boolean optional, Function<Expr, Step> with)
       implements CardField {}
 
   record OptionField(String label, List<String> options, String value, Function<String, Step> with)
@@ -35,7 +36,9 @@ sealed interface CardField {
   record EdgesField(String label, List<EdgeChoice> value, Function<List<EdgeChoice>, Step> with)
       implements CardField {}
 
-  /** A line that parts groups of fields, with a way to take the group away (null if there is none). */
+  /**
+   * A line that parts groups of fields, with a way to take the group away (null if there is none).
+   */
   record Heading(String label, Function<String, Step> remove) implements CardField {}
 
   /** Buttons that add to the step. */

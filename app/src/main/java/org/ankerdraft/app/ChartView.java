@@ -34,8 +34,9 @@ import org.ankerdraft.render.Renderer;
 import org.ankerdraft.render.Scene;
 
 /**
- * The part as a chart. Drag turns it, drag with the middle button or shift moves it, the wheel scales it about the
- * pointer; a press on a name in the frame looks from there. One sample a pixel while it moves, four when it rests.
+ * The part as a chart. Drag turns it, drag with the middle button or shift moves it, the wheel
+ * scales it about the pointer; a press on a name in the frame looks from there. One sample a pixel
+ * while it moves, four when it rests.
  */
 final class ChartView extends Region {
   private static final double EDGE_REACH = 6;
@@ -56,7 +57,9 @@ final class ChartView extends Region {
   private Scene scene = Scene.empty();
   private Look look;
   private List<Label> labels = List.of();
-  private Camera camera = Camera.fitted(Camera.View.SLANTED, new Vec3(-40, -40, 0), new Vec3(40, 40, 40), 800, 600, FIT_MARGIN);
+  private Camera camera =
+      Camera.fitted(
+          Camera.View.SLANTED, new Vec3(-40, -40, 0), new Vec3(40, 40, 40), 800, 600, FIT_MARGIN);
   private List<Vec3> box = List.of(new Vec3(-40, -40, 0), new Vec3(40, 40, 40));
   private boolean fitted;
   private boolean dirty = true;
@@ -86,11 +89,10 @@ final class ChartView extends Region {
     getStyleClass().add("chart-view");
     setFocusTraversable(true);
     setMinSize(200, 160);
-    rest.setOnFinished(
-        e -> {
-          moving = false;
-          dirty = true;
-        });
+    rest.setOnFinished(e -> {
+      moving = false;
+      dirty = true;
+    });
     setOnMousePressed(this::pressed);
     setOnMouseDragged(this::dragged);
     setOnMouseReleased(this::released);
@@ -257,11 +259,20 @@ final class ChartView extends Region {
     DataBufferInt buffer = new DataBufferInt(pixelData, pixelData.length);
     DirectColorModel model =
         new DirectColorModel(
-            ColorSpace.getInstance(ColorSpace.CS_sRGB), 32, 0xFF0000, 0xFF00, 0xFF, 0xFF000000, true, DataBuffer.TYPE_INT);
+            ColorSpace.getInstance(ColorSpace.CS_sRGB),
+            32,
+            0xFF0000,
+            0xFF00,
+            0xFF,
+            0xFF000000,
+            true,
+            DataBuffer.TYPE_INT);
     var raw =
-        java.awt.image.Raster.createPackedRaster(buffer, w, h, w, new int[] {0xFF0000, 0xFF00, 0xFF, 0xFF000000}, null);
+        java.awt.image.Raster.createPackedRaster(
+            buffer, w, h, w, new int[] {0xFF0000, 0xFF00, 0xFF, 0xFF000000}, null);
     canvas = new BufferedImage(model, raw, true, null);
-    pixels = new PixelBuffer<>(w, h, IntBuffer.wrap(pixelData), PixelFormat.getIntArgbPreInstance());
+    pixels =
+        new PixelBuffer<>(w, h, IntBuffer.wrap(pixelData), PixelFormat.getIntArgbPreInstance());
     shown = new WritableImage(pixels);
     image.setImage(shown);
   }
@@ -304,7 +315,8 @@ final class ChartView extends Region {
 
   private boolean isOn(Vec3 anchor, MouseEvent e) {
     return anchor != null
-        && Math.hypot(camera.screenX(anchor) - e.getX(), camera.screenY(anchor) - e.getY()) < ChartPainter.HANDLE_REACH;
+        && Math.hypot(camera.screenX(anchor) - e.getX(), camera.screenY(anchor) - e.getY())
+            < ChartPainter.HANDLE_REACH;
   }
 
   private boolean isOnSection(MouseEvent e) {
@@ -324,7 +336,8 @@ final class ChartView extends Region {
     requestFocus();
     pressX = lastX = e.getX();
     pressY = lastY = e.getY();
-    draggingHandle = e.getButton() == MouseButton.PRIMARY && isOn(handle == null ? null : handle.anchor(), e);
+    draggingHandle =
+        e.getButton() == MouseButton.PRIMARY && isOn(handle == null ? null : handle.anchor(), e);
     draggingSection = !draggingHandle && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
     if (draggingHandle) {
       handle.begin();
@@ -364,7 +377,8 @@ final class ChartView extends Region {
       draggingSection = false;
       return;
     }
-    if (Math.hypot(e.getX() - pressX, e.getY() - pressY) <= CLICK_SLACK && e.getButton() == MouseButton.PRIMARY) {
+    if (Math.hypot(e.getX() - pressX, e.getY() - pressY) <= CLICK_SLACK
+        && e.getButton() == MouseButton.PRIMARY) {
       Camera.View view = borderView(e);
       if (view != null) {
         face(view);
@@ -388,13 +402,12 @@ final class ChartView extends Region {
         scene.bodies().stream()
             .filter(a -> a.body().name().equals(p.body()))
             .findFirst()
-            .ifPresent(
-                a -> {
-                  int n = faces ? a.body().named().face(p.name()) : a.body().named().edge(p.name());
-                  if (n > 0) {
-                    ids.add(faces ? scene.faceId(p.body(), n) : scene.edgeId(p.body(), n));
-                  }
-                });
+            .ifPresent(a -> {
+              int n = faces ? a.body().named().face(p.name()) : a.body().named().edge(p.name());
+              if (n > 0) {
+                ids.add(faces ? scene.faceId(p.body(), n) : scene.edgeId(p.body(), n));
+              }
+            });
       }
     }
     return ids;

@@ -31,8 +31,9 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
 
 /**
- * Fields that hold choices of faces or edges: each choice in words, a way to take it away, a way to add picks in the
- * view, and a menu of rule picks. While a field waits for picks, {@link #offer} brings it what is clicked.
+ * Fields that hold choices of faces or edges: each choice in words, a way to take it away, a way to
+ * add picks in the view, and a menu of rule picks. While a field waits for picks, {@link #offer}
+ * brings it what is clicked.
  */
 final class ChoiceEditor {
   private final Session session;
@@ -90,10 +91,14 @@ final class ChoiceEditor {
   }
 
   Node facesRow(
-      String label, Supplier<CardField.FacesField> field, Consumer<Step> edit, List<Runnable> refreshers) {
+      String label,
+      Supplier<CardField.FacesField> field,
+      Consumer<Step> edit,
+      List<Runnable> refreshers) {
     Map<String, FaceChoice> rules = new LinkedHashMap<>();
     rules.put("Upright faces", new FaceChoice.Upright(null, null));
-    rules.put("Faces with less draft than 1 deg", new FaceChoice.ShortOfDraft(new Expr("1 deg"), null));
+    rules.put(
+        "Faces with less draft than 1 deg", new FaceChoice.ShortOfDraft(new Expr("1 deg"), null));
     rules.put("Plane face looking up", new FaceChoice.Facing(Direction.UP, false));
     rules.put("Plane face looking down", new FaceChoice.Facing(new Direction(0, 0, -1), false));
     return row(
@@ -109,7 +114,10 @@ final class ChoiceEditor {
   }
 
   Node edgesRow(
-      String label, Supplier<CardField.EdgesField> field, Consumer<Step> edit, List<Runnable> refreshers) {
+      String label,
+      Supplier<CardField.EdgesField> field,
+      Consumer<Step> edit,
+      List<Runnable> refreshers) {
     Map<String, EdgeChoice> rules = new LinkedHashMap<>();
     rules.put("All inside corners", new EdgeChoice.Inside());
     rules.put("All outside corners", new EdgeChoice.Outside());
@@ -141,44 +149,57 @@ final class ChoiceEditor {
     list.getStyleClass().add("choices");
     Button pick = new Button("Pick in the view");
     pick.getStyleClass().add("link");
-    pick.setOnAction(
-        e ->
-            wait(
-                pick,
-                faces,
-                p -> {
-                  T choice = named.apply(p);
-                  List<T> now = new ArrayList<>(get.get());
-                  if (!now.removeIf(c -> words.apply(c).equals(words.apply(choice)))) {
-                    now.add(choice);
-                  }
-                  set.accept(now);
-                }));
+    pick.setOnAction(e ->
+        wait(
+            pick,
+            faces,
+            p -> {
+              T choice = named.apply(p);
+              List<T> now = new ArrayList<>(get.get());
+              if (!now.removeIf(c -> words.apply(c).equals(words.apply(choice)))) {
+                now.add(choice);
+              }
+              set.accept(now);
+            }));
     MenuButton rule = new MenuButton("By rule");
     rule.getStyleClass().add("link");
-    rules.forEach((text, choice) -> item(rule, text, () -> set.accept(StepFields.added(get.get(), choice))));
+    rules.forEach(
+        (text, choice) -> item(rule, text, () -> set.accept(StepFields.added(get.get(), choice))));
     if (!faces) {
-      item(rule, "Tangent chains of these", () -> set.accept(converted(get.get(), c -> new EdgeChoice.Chain((EdgeChoice) c))));
-      item(rule, "Loops of the picked faces", () -> addFromPickedFaces(get, set, f -> new EdgeChoice.Loop(f, null)));
-      item(rule, "Edges of the picked faces", () -> addFromPickedFaces(get, set, EdgeChoice.OfFaces::new));
+      item(
+          rule,
+          "Tangent chains of these",
+          () -> set.accept(converted(get.get(), c -> new EdgeChoice.Chain((EdgeChoice) c))));
+      item(
+          rule,
+          "Loops of the picked faces",
+          () -> addFromPickedFaces(get, set, f -> new EdgeChoice.Loop(f, null)));
+      item(
+          rule,
+          "Edges of the picked faces",
+          () -> addFromPickedFaces(get, set, EdgeChoice.OfFaces::new));
     }
     HBox actions = new HBox(12, pick, rule);
     VBox column = new VBox(list, actions);
     column.getStyleClass().add("choice-box");
-    refreshers.add(
-        () -> {
-          list.getChildren().clear();
-          List<T> now = get.get();
-          for (int i = 0; i < now.size(); i++) {
-            int n = i;
-            list.getChildren().add(chip(words.apply(now.get(i)), count.apply(now.get(i)), () -> set.accept(StepFields.without(get.get(), n))));
-          }
-          if (now.isEmpty()) {
-            Label none = new Label("none chosen");
-            none.getStyleClass().add("second");
-            list.getChildren().add(none);
-          }
-        });
+    refreshers.add(() -> {
+      list.getChildren().clear();
+      List<T> now = get.get();
+      for (int i = 0; i < now.size(); i++) {
+        int n = i;
+        list.getChildren()
+            .add(
+                chip(
+                    words.apply(now.get(i)),
+                    count.apply(now.get(i)),
+                    () -> set.accept(StepFields.without(get.get(), n))));
+      }
+      if (now.isEmpty()) {
+        Label none = new Label("none chosen");
+        none.getStyleClass().add("second");
+        list.getChildren().add(none);
+      }
+    });
     return StepCard.row(label, column);
   }
 
@@ -188,7 +209,8 @@ final class ChoiceEditor {
   }
 
   @SuppressWarnings("unchecked") // an edge field's T is EdgeChoice
-  private <T> void addFromPickedFaces(Supplier<List<T>> get, Consumer<List<T>> set, Function<FaceChoice, EdgeChoice> f) {
+  private <T> void addFromPickedFaces(
+      Supplier<List<T>> get, Consumer<List<T>> set, Function<FaceChoice, EdgeChoice> f) {
     List<T> now = new ArrayList<>(get.get());
     for (Session.Picked p : session.picked()) {
       if (p.isFace()) {
@@ -223,7 +245,8 @@ final class ChoiceEditor {
   }
 
   private org.ankerdraft.core.select.Hint hint(Session.Picked p) {
-    NamedShape named = session.state().map(s -> s.bodies().get(p.body())).map(Body::named).orElse(null);
+    NamedShape named =
+        session.state().map(s -> s.bodies().get(p.body())).map(Body::named).orElse(null);
     if (named == null) {
       return null;
     }
@@ -250,7 +273,15 @@ final class ChoiceEditor {
       return "rule";
     }
     try {
-      int n = chosen.in(new Choosing(before, new Evaluator(session.document().definitions()), session.document().process().pull().unit(), Tolerance.MODEL)).size();
+      int n =
+          chosen
+              .in(
+                  new Choosing(
+                      before,
+                      new Evaluator(session.document().definitions()),
+                      session.document().process().pull().unit(),
+                      Tolerance.MODEL))
+              .size();
       return "rule, " + n + " " + noun + (n == 1 ? "" : "s") + " now";
     } catch (Choosing.Adrift e) {
       return "adrift: " + e.getMessage();

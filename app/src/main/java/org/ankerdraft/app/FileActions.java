@@ -62,11 +62,10 @@ final class FileActions {
   }
 
   void startNew() {
-    leaveThen(
-        () -> {
-          view.forgetFit();
-          session.startNew();
-        });
+    leaveThen(() -> {
+      view.forgetFit();
+      session.startNew();
+    });
   }
 
   void open(Path path) {
@@ -80,27 +79,38 @@ final class FileActions {
   }
 
   void chooseAndOpen() {
-    leaveThen(
-        () -> {
-          FileChooser chooser = chooser("Open", "*.anker", "*.json", "*.step", "*.stp");
-          File file = chooser.showOpenDialog(stage);
-          if (file != null) {
-            open(file.toPath());
-          }
-        });
+    leaveThen(() -> {
+      FileChooser chooser = chooser("Open", "*.anker", "*.json", "*.step", "*.stp");
+      File file = chooser.showOpenDialog(stage);
+      if (file != null) {
+        open(file.toPath());
+      }
+    });
   }
 
   private FileChooser chooser(String title, String... patterns) {
     FileChooser chooser = new FileChooser();
     chooser.setTitle(title);
     chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Parts", patterns));
-    session.file().map(p -> p.toAbsolutePath().getParent().toFile()).filter(File::isDirectory).ifPresent(chooser::setInitialDirectory);
+    session
+        .file()
+        .map(p -> p.toAbsolutePath().getParent().toFile())
+        .filter(File::isDirectory)
+        .ifPresent(chooser::setInitialDirectory);
     return chooser;
   }
 
-  /** Saves; asks for a name if there is none, the file is of another kind, or the user wants another. */
+  /**
+   * Saves; asks for a name if there is none, the file is of another kind, or the user wants
+   * another.
+   */
   boolean save(boolean anotherName) {
-    Path target = session.file().filter(p -> p.toString().endsWith(PartFile.EXTENSION) || p.toString().endsWith(".json")).orElse(null);
+    Path target =
+        session
+            .file()
+            .filter(
+                p -> p.toString().endsWith(PartFile.EXTENSION) || p.toString().endsWith(".json"))
+            .orElse(null);
     if (anotherName || target == null) {
       FileChooser chooser = chooser("Save", "*.anker");
       chooser.setInitialFileName(session.document().name() + PartFile.EXTENSION);
@@ -129,7 +139,11 @@ final class FileActions {
     FileChooser chooser = new FileChooser();
     chooser.setTitle("Export");
     for (String ending : List.of("step", "stl", "3mf", "obj", "png")) {
-      chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(ending.toUpperCase(java.util.Locale.ROOT), "*." + ending));
+      chooser
+          .getExtensionFilters()
+          .add(
+              new FileChooser.ExtensionFilter(
+                  ending.toUpperCase(java.util.Locale.ROOT), "*." + ending));
     }
     chooser.setInitialFileName(session.document().name() + ".step");
     File file = chooser.showSaveDialog(stage);
@@ -150,7 +164,13 @@ final class FileActions {
         .background(
             () -> {
               try {
-                PartFile.writeAtomically(out, PartExport.bytes(session.workbench().kernel(), state.get(), out.toString(), EXPORT_ACCURACY_MM));
+                PartFile.writeAtomically(
+                    out,
+                    PartExport.bytes(
+                        session.workbench().kernel(),
+                        state.get(),
+                        out.toString(),
+                        EXPORT_ACCURACY_MM));
                 return "exported " + out.getFileName();
               } catch (IOException | PartExport.CannotExport e) {
                 return "export failed: " + e.getMessage();
@@ -172,7 +192,13 @@ final class FileActions {
     }
     ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
     ButtonType leave = new ButtonType("Leave unsaved", ButtonBar.ButtonData.NO);
-    Alert alert = new Alert(Alert.AlertType.NONE, "The part has changes that are not saved.", save, leave, ButtonType.CANCEL);
+    Alert alert =
+        new Alert(
+            Alert.AlertType.NONE,
+            "The part has changes that are not saved.",
+            save,
+            leave,
+            ButtonType.CANCEL);
     alert.initOwner(stage);
     alert.setTitle("Unsaved changes");
     ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);

@@ -41,8 +41,9 @@ final class FindingsPane extends VBox {
     }
     title.setText(report.findings().isEmpty() ? "No findings: clear" : "Findings, worst first");
     report.findings().forEach(f -> rows.getChildren().add(row(f)));
-    report.failures().forEach(
-        f -> {
+    report
+        .failures()
+        .forEach(f -> {
           Label l = new Label(f);
           l.setWrapText(true);
           l.getStyleClass().add("field-error");
@@ -68,15 +69,15 @@ final class FindingsPane extends VBox {
     VBox row = new VBox(head, numbers);
     row.getStyleClass().add("finding");
     row.setOnMouseClicked(e -> fly.accept(f));
-    javafx.scene.control.Tooltip.install(row, new javafx.scene.control.Tooltip(f.message() + "\nSource: " + f.source()));
+    javafx.scene.control.Tooltip.install(
+        row, new javafx.scene.control.Tooltip(f.message() + "\nSource: " + f.source()));
     if (f.repair() != null) {
       Button repair = new Button(repairText(f));
       repair.getStyleClass().add("link");
-      repair.setOnAction(
-          e -> {
-            session.edit(session.document().withNewStep(f.repair()));
-            session.select(f.repair().id());
-          });
+      repair.setOnAction(e -> {
+        session.edit(session.document().withNewStep(f.repair()));
+        session.select(f.repair().id());
+      });
       row.getChildren().add(repair);
     }
     return row;
@@ -101,10 +102,30 @@ final class FindingsPane extends VBox {
 
   private static String numbers(Finding f) {
     return switch (f.code()) {
-      case "draft.short" -> String.format(java.util.Locale.ROOT, "%.2f° of %s° required", f.measured(), Words.number(f.required()));
-      case "wall.thin" -> String.format(java.util.Locale.ROOT, "largest sphere Ø %.2f mm, at least %s mm", f.measured(), Words.number(f.required()));
-      case "wall.thick" -> String.format(java.util.Locale.ROOT, "largest sphere Ø %.2f mm of %s mm allowed", f.measured(), Words.number(f.required()));
-      case "corner.sharp", "corner.small" -> String.format(java.util.Locale.ROOT, "radius %s mm, %.2f mm wanted (half the wall)", Words.number(f.measured()), f.required());
+      case "draft.short" ->
+          String.format(
+              java.util.Locale.ROOT,
+              "%.2f° of %s° required",
+              f.measured(),
+              Words.number(f.required()));
+      case "wall.thin" ->
+          String.format(
+              java.util.Locale.ROOT,
+              "largest sphere Ø %.2f mm, at least %s mm",
+              f.measured(),
+              Words.number(f.required()));
+      case "wall.thick" ->
+          String.format(
+              java.util.Locale.ROOT,
+              "largest sphere Ø %.2f mm of %s mm allowed",
+              f.measured(),
+              Words.number(f.required()));
+      case "corner.sharp", "corner.small" ->
+          String.format(
+              java.util.Locale.ROOT,
+              "radius %s mm, %.2f mm wanted (half the wall)",
+              Words.number(f.measured()),
+              f.required());
       default -> f.message();
     };
   }
@@ -116,5 +137,4 @@ final class FindingsPane extends VBox {
       default -> "Mend it";
     };
   }
-
 }

@@ -37,12 +37,26 @@ final class Handles {
     boolean isAngle = number.measure() == CardField.Measure.ANGLE;
     try {
       Evaluator values = new Evaluator(session.document().definitions());
-      double value = isAngle ? Math.toDegrees(values.angleRad(number.value())) : values.lengthMm(number.value());
+      double value =
+          isAngle
+              ? Math.toDegrees(values.angleRad(number.value()))
+              : values.lengthMm(number.value());
       String unit = isAngle ? " deg" : " mm";
       String caption = String.format(Locale.ROOT, isAngle ? "%.2f°" : "%.2f mm", value);
       return new NumberHandle(
-          grip.anchor, grip.direction, caption, isAngle, grip.factor, value,
-          v -> session.preview(changed(session.document(), step.id(), number.label(), String.format(Locale.ROOT, "%.4f", v).replaceFirst("\\.?0+$", "") + unit)),
+          grip.anchor,
+          grip.direction,
+          caption,
+          isAngle,
+          grip.factor,
+          value,
+          v ->
+              session.preview(
+                  changed(
+                      session.document(),
+                      step.id(),
+                      number.label(),
+                      String.format(Locale.ROOT, "%.4f", v).replaceFirst("\\.?0+$", "") + unit)),
           session::endPreview);
     } catch (ExpressionException e) {
       return null;
@@ -52,7 +66,9 @@ final class Handles {
   private static CardField.NumberField firstNumber(List<CardField> fields, Step step) {
     String wanted = step instanceof Step.Sketch ? "Width Diameter Side Across corners" : "";
     for (CardField f : fields) {
-      if (f instanceof CardField.NumberField n && n.value() != null && (wanted.isEmpty() || wanted.contains(n.label()))) {
+      if (f instanceof CardField.NumberField n
+          && n.value() != null
+          && (wanted.isEmpty() || wanted.contains(n.label()))) {
         return n;
       }
     }
@@ -69,7 +85,8 @@ final class Handles {
     for (int i = 0; i < parameters.size(); i++) {
       Parameter p = parameters.get(i);
       if (p.name().equals(bare)) {
-        String value = sign.isEmpty() ? text : text.startsWith("-") ? text.substring(1) : "-" + text;
+        String value =
+            sign.isEmpty() ? text : text.startsWith("-") ? text.substring(1) : "-" + text;
         parameters.set(i, new Parameter(p.name(), new Expr(value), p.note()));
         return part.withParameters(parameters);
       }
@@ -111,7 +128,10 @@ final class Handles {
     for (Body b : result.bodies()) {
       int end = b.named().face(e.id() + "/end");
       if (end > 0) {
-        return new Grip(b.named().topology().face(end).point(), along, e.extent() == Step.Extent.SYMMETRIC ? 2 : 1);
+        return new Grip(
+            b.named().topology().face(end).point(),
+            along,
+            e.extent() == Step.Extent.SYMMETRIC ? 2 : 1);
       }
     }
     return new Grip(sketch.frame().origin(), along, 1);
@@ -127,7 +147,8 @@ final class Handles {
       if (NamedShape.birthStep(named.faceName(f)).equals(step.id())) {
         Topology.Face face = named.topology().face(f);
         boolean shell = step instanceof Step.Shell;
-        return new Grip(face.point(), face.normal(), shell ? 1 : step instanceof Step.Hole ? -2 : 1);
+        return new Grip(
+            face.point(), face.normal(), shell ? 1 : step instanceof Step.Hole ? -2 : 1);
       }
     }
     if (step instanceof Step.Draft d) {
@@ -147,7 +168,8 @@ final class Handles {
     for (int f = 1; f <= named.topology().faces().size(); f++) {
       boolean match =
           switch (choice) {
-            case org.ankerdraft.core.select.FaceChoice.Named n -> named.faceName(f).equals(n.name());
+            case org.ankerdraft.core.select.FaceChoice.Named n ->
+                named.faceName(f).equals(n.name());
             case org.ankerdraft.core.select.FaceChoice.OfStep s ->
                 NamedShape.birthStep(named.faceName(f)).equals(s.step())
                     && (s.role() == null || NamedShape.role(named.faceName(f)).equals(s.role()));

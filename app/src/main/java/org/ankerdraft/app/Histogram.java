@@ -40,7 +40,11 @@ final class Histogram extends VBox {
     WallStatistics s =
         report == null
             ? null
-            : report.bodies().values().stream().map(b -> b.statistics()).filter(x -> x != null && x.thinnest() >= 0).findFirst().orElse(null);
+            : report.bodies().values().stream()
+                .map(b -> b.statistics())
+                .filter(x -> x != null && x.thinnest() >= 0)
+                .findFirst()
+                .orElse(null);
     setVisible(s != null);
     setManaged(s != null);
     if (s == null) {
@@ -67,9 +71,13 @@ final class Histogram extends VBox {
       double middle = s.firstMm() + (i + 0.5) * s.binMm();
       boolean beyond = middle < thin || middle > thick;
       int[] tints = palette.wallTints();
-      int tint = (int) Math.max(0, Math.min(tints.length - 1, (middle - thin) / (thick - thin) * tints.length));
+      int tint =
+          (int)
+              Math.max(
+                  0, Math.min(tints.length - 1, (middle - thin) / (thick - thin) * tints.length));
       g.setFill(colour(beyond ? palette.hazard() : tints[tint]));
-      // The root spreads small shares so that a few spots beyond a limit are not lost under the nominal wall.
+      // The root spreads small shares so that a few spots beyond a limit are not lost under the
+      // nominal wall.
       double h = Math.sqrt(s.shares()[i] / most) * (BASE - 4);
       g.fillRect(i * w + 1, BASE - h, w - 2, h);
     }

@@ -40,11 +40,25 @@ final class InWords {
                 case SUBTRACT -> "subtract";
                 case INTERSECT -> "intersect";
               };
-      case Step.Draft s -> s.sets().stream().map(d -> text(d.angle())).collect(Collectors.joining(", ")) + ", " + s.sets().stream().flatMap(d -> d.faces().stream()).map(InWords::face).limit(1).collect(Collectors.joining());
-      case Step.Shell s -> text(s.thickness()) + (s.open().isEmpty() ? ", closed" : ", open at " + face(s.open().getFirst()));
+      case Step.Draft s ->
+          s.sets().stream().map(d -> text(d.angle())).collect(Collectors.joining(", "))
+              + ", "
+              + s.sets().stream()
+                  .flatMap(d -> d.faces().stream())
+                  .map(InWords::face)
+                  .limit(1)
+                  .collect(Collectors.joining());
+      case Step.Shell s ->
+          text(s.thickness())
+              + (s.open().isEmpty() ? ", closed" : ", open at " + face(s.open().getFirst()));
       case Step.Round s -> sets(s.sets());
       case Step.Chamfer s -> sets(s.sets());
-      case Step.Hole s -> "Ø " + text(s.diameter()) + ", " + (s.depth() == null ? "through" : text(s.depth())) + (s.points().size() > 1 ? ", " + s.points().size() + " places" : "");
+      case Step.Hole s ->
+          "Ø "
+              + text(s.diameter())
+              + ", "
+              + (s.depth() == null ? "through" : text(s.depth()))
+              + (s.points().size() > 1 ? ", " + s.points().size() + " places" : "");
       case Step.Import s -> s.file();
     };
   }
@@ -54,7 +68,10 @@ final class InWords {
       return "no edges";
     }
     Step.EdgeSet first = sets.getFirst();
-    return text(first.size()) + ", " + (first.edges().isEmpty() ? "no edges" : edge(first.edges().getFirst())) + (first.edges().size() > 1 ? " and " + (first.edges().size() - 1) + " more" : "");
+    return text(first.size())
+        + ", "
+        + (first.edges().isEmpty() ? "no edges" : edge(first.edges().getFirst()))
+        + (first.edges().size() > 1 ? " and " + (first.edges().size() - 1) + " more" : "");
   }
 
   private static String curves(Step.Sketch s) {
@@ -75,10 +92,15 @@ final class InWords {
   static String face(FaceChoice c) {
     return switch (c) {
       case FaceChoice.Named n -> faceName(n.name());
-      case FaceChoice.OfStep s -> (s.role() == null ? "faces" : s.role() + " faces") + " of " + s.step();
-      case FaceChoice.Facing f -> (f.every() ? "all plane faces" : "plane face") + " looking " + direction(f.direction().x(), f.direction().y(), f.direction().z());
+      case FaceChoice.OfStep s ->
+          (s.role() == null ? "faces" : s.role() + " faces") + " of " + s.step();
+      case FaceChoice.Facing f ->
+          (f.every() ? "all plane faces" : "plane face")
+              + " looking "
+              + direction(f.direction().x(), f.direction().y(), f.direction().z());
       case FaceChoice.Upright u -> "upright faces" + (u.step() == null ? "" : " of " + u.step());
-      case FaceChoice.Nearest n -> "face nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
+      case FaceChoice.Nearest n ->
+          "face nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
       case FaceChoice.ShortOfDraft s -> "faces with less draft than " + text(s.angle());
       case FaceChoice.All _ -> "all faces";
     };
@@ -103,12 +125,17 @@ final class InWords {
       case EdgeChoice.Chain k -> "tangent chain of " + edge(k.from());
       case EdgeChoice.Loop l -> "loop of " + face(l.face());
       case EdgeChoice.OfFaces f -> "edges of " + face(f.face());
-      case EdgeChoice.OfStep s -> (s.corner() == null ? "edges" : s.corner() + " corners") + " of " + s.step();
+      case EdgeChoice.OfStep s ->
+          (s.corner() == null ? "edges" : s.corner() + " corners") + " of " + s.step();
       case EdgeChoice.Inside _ -> "all inside corners";
       case EdgeChoice.Outside _ -> "all outside corners";
       case EdgeChoice.Sharp _ -> "all sharp edges";
-      case EdgeChoice.Parallel p -> "edges along " + direction(p.direction().x(), p.direction().y(), p.direction().z()) + (p.step() == null ? "" : " of " + p.step());
-      case EdgeChoice.Nearest n -> "edge nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
+      case EdgeChoice.Parallel p ->
+          "edges along "
+              + direction(p.direction().x(), p.direction().y(), p.direction().z())
+              + (p.step() == null ? "" : " of " + p.step());
+      case EdgeChoice.Nearest n ->
+          "edge nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
     };
   }
 
@@ -118,7 +145,8 @@ final class InWords {
     String rest = name.substring(Math.min(name.length(), birth.length() + 1));
     int deep = rest.indexOf('(');
     if (deep >= 0) {
-      String inner = rest.substring(deep + 1, rest.endsWith(")") ? rest.length() - 1 : rest.length());
+      String inner =
+          rest.substring(deep + 1, rest.endsWith(")") ? rest.length() - 1 : rest.length());
       String plain = inner.contains("|") ? "two faces" : faceName(inner);
       return rest.substring(0, deep) + " face of " + birth + ", from " + plain;
     }
@@ -127,10 +155,14 @@ final class InWords {
 
   static String edgeName(String name) {
     String[] sides = name.split("\\|", -1);
-    return sides.length == 2 && !name.contains("(") ? "edge of " + faceName(sides[0]) + " and " + faceName(sides[1]) : "edge born in " + NamedShape.birthStep(name);
+    return sides.length == 2 && !name.contains("(")
+        ? "edge of " + faceName(sides[0]) + " and " + faceName(sides[1])
+        : "edge born in " + NamedShape.birthStep(name);
   }
 
   static String process(PartDocument part) {
-    return (part.owner() == null ? "" : part.owner() + ", ") + part.process().material() + (part.process().vdi() == null ? ", smooth" : ", texture VDI " + part.process().vdi());
+    return (part.owner() == null ? "" : part.owner() + ", ")
+        + part.process().material()
+        + (part.process().vdi() == null ? ", smooth" : ", texture VDI " + part.process().vdi());
   }
 }

@@ -2,7 +2,10 @@ package org.ankerdraft.app;
 
 import javafx.application.Application;
 
-/** Starts the window. A class of its own, since one that extends Application needs the toolkit on the module path. */
+/**
+ * Starts the window. A class of its own, since one that extends Application needs the toolkit on
+ * the module path.
+ */
 public final class Launcher {
   private Launcher() {}
 

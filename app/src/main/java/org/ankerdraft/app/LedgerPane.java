@@ -98,32 +98,50 @@ final class LedgerPane extends VBox {
       }
     } else if (status == StepStatus.FAILED || status == StepStatus.ADRIFT) {
       row.getStyleClass().add("failed");
-      summary.setText(status == StepStatus.ADRIFT ? "adrift: " + result.get().candidate().lost() + " is gone" : "failed");
+      summary.setText(
+          status == StepStatus.ADRIFT
+              ? "adrift: " + result.get().candidate().lost() + " is gone"
+              : "failed");
     }
     if (session.selectedStep().map(s -> s.id().equals(step.id())).orElse(false)) {
       row.getStyleClass().add("selected");
     }
-    row.setOnMouseClicked(
-        e -> {
-          if (e.getButton() == MouseButton.SECONDARY) {
-            menu(step, index).show(row, e.getScreenX(), e.getScreenY());
-          } else {
-            boolean open = session.selectedStep().map(s -> s.id().equals(step.id())).orElse(false);
-            session.select(open && e.getClickCount() == 1 ? null : step.id());
-          }
-        });
+    row.setOnMouseClicked(e -> {
+      if (e.getButton() == MouseButton.SECONDARY) {
+        menu(step, index).show(row, e.getScreenX(), e.getScreenY());
+      } else {
+        boolean open = session.selectedStep().map(s -> s.id().equals(step.id())).orElse(false);
+        session.select(open && e.getClickCount() == 1 ? null : step.id());
+      }
+    });
     return row;
   }
 
   private ContextMenu menu(Step step, int index) {
     ContextMenu menu = new ContextMenu();
-    add(menu, step.skipped() ? "Build again" : "Skip", () -> session.edit(session.document().withStep(step.withSkipped(!step.skipped()))));
+    add(
+        menu,
+        step.skipped() ? "Build again" : "Skip",
+        () -> session.edit(session.document().withStep(step.withSkipped(!step.skipped()))));
     add(menu, "Stop line above", () -> session.edit(session.document().withStopLine(index)));
-    add(menu, "Stop line below", () -> session.edit(session.document().withStopLine(index + 1 >= session.document().steps().size() ? null : Integer.valueOf(index + 1))));
+    add(
+        menu,
+        "Stop line below",
+        () ->
+            session.edit(
+                session
+                    .document()
+                    .withStopLine(
+                        index + 1 >= session.document().steps().size()
+                            ? null
+                            : Integer.valueOf(index + 1))));
     add(menu, "Move up", () -> move(step, index - 1));
     add(menu, "Move down", () -> move(step, index + 1));
     add(menu, "Rename", () -> rename(step));
-    add(menu, "Delete" + dependents(step), () -> session.edit(session.document().withoutStep(step.id())));
+    add(
+        menu,
+        "Delete" + dependents(step),
+        () -> session.edit(session.document().withoutStep(step.id())));
     return menu;
   }
 
@@ -152,7 +170,11 @@ final class LedgerPane extends VBox {
     dialog.setHeaderText(null);
     dialog.setTitle("Rename step");
     dialog.setContentText("Name");
-    dialog.showAndWait().ifPresent(name -> session.edit(session.document().withStep(step.withLabel(name.isBlank() ? null : name.strip()))));
+    dialog
+        .showAndWait()
+        .ifPresent(name ->
+            session.edit(
+                session.document().withStep(step.withLabel(name.isBlank() ? null : name.strip()))));
   }
 
   /** Which steps name this one, said before anything is lost. */
@@ -160,7 +182,15 @@ final class LedgerPane extends VBox {
     String id = step.id();
     String names =
         session.document().steps().stream()
-            .filter(s -> !s.id().equals(id) && org.ankerdraft.core.part.PartJson.write(s).matches(".*\"" + java.util.regex.Pattern.quote(id) + "[\"/].*|.*[|(]" + java.util.regex.Pattern.quote(id) + "/.*"))
+            .filter(s ->
+                !s.id().equals(id)
+                    && org.ankerdraft.core.part.PartJson.write(s)
+                        .matches(
+                            ".*\""
+                                + java.util.regex.Pattern.quote(id)
+                                + "[\"/].*|.*[|(]"
+                                + java.util.regex.Pattern.quote(id)
+                                + "/.*"))
             .map(InWords::title)
             .collect(Collectors.joining(", "));
     return names.isEmpty() ? "" : " (depend on it: " + names + ")";

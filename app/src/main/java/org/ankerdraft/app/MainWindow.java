@@ -32,6 +32,9 @@ final class MainWindow {
   private static final double RIGHT_WIDTH = 300;
   private static final double PULL_ABOVE = 0.1;
 
+  /** Says on standard output when a part is shown, for measuring the start. */
+  private static final boolean TIMED = Boolean.getBoolean("ankerdraft.timed");
+
   private final Stage stage;
   private final Session session;
   private final BorderPane root = new BorderPane();
@@ -66,7 +69,13 @@ final class MainWindow {
     rail = new RailPane(list);
     quick = new QuickAdd(list);
     strokes = new Strokes(list, rail);
-    top = new TopBar(session, () -> showPartCard(!partCard.isVisible()), this::showQuickAdd, () -> files.showMenu(root.lookup("#file-menu")), files::export);
+    top =
+        new TopBar(
+            session,
+            () -> showPartCard(!partCard.isVisible()),
+            this::showQuickAdd,
+            () -> files.showMenu(root.lookup("#file-menu")),
+            files::export);
     status = new StatusBar(session);
     assemble();
     wire();
@@ -93,20 +102,20 @@ final class MainWindow {
     stage.setMinWidth(900);
     stage.setMinHeight(560);
     stage.setTitle("Ankerdraft");
-    stage.setOnCloseRequest(
-        e -> {
-          if (!files.mayClose()) {
-            e.consume();
-          }
-        });
+    stage.setOnCloseRequest(e -> {
+      if (!files.mayClose()) {
+        e.consume();
+      }
+    });
   }
 
   private void wire() {
     session.listen(this::changed);
     view.onHover(this::hovered);
     view.onPick(this::picked);
-    choices.onWaitingChanged(
-        () -> session.viewBefore(choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
+    choices.onWaitingChanged(() ->
+        session.viewBefore(
+            choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
     stage.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
   }
 
@@ -182,18 +191,34 @@ final class MainWindow {
     Vec3 pull = session.document().process().pull().unit();
     Vec3 high = box.get(1);
     Vec3 low = box.get(0);
-    view.pullFoot(bodies.isEmpty() ? null : new Vec3(high.x(), (low.y() + high.y()) / 2, high.z()).plus(pull.times(PULL_ABOVE)));
+    view.pullFoot(
+        bodies.isEmpty()
+            ? null
+            : new Vec3(high.x(), (low.y() + high.y()) / 2, high.z()).plus(pull.times(PULL_ABOVE)));
     restyle();
+    if (TIMED && !bodies.isEmpty()) {
+      System.out.println("shown");
+    }
   }
 
   /** Brings look, labels and handle up to date with the session. */
   private void restyle() {
     Vec3 pull = session.document().process().pull().unit();
-    Look look = Looks.of(palette, map, scene, session.isReportCurrent() ? session.report().orElse(null) : null, pull);
+    Look look =
+        Looks.of(
+            palette,
+            map,
+            scene,
+            session.isReportCurrent() ? session.report().orElse(null) : null,
+            pull);
     Set<Integer> faces = view.ids(session.picked(), true);
     Set<Integer> edges = view.ids(session.picked(), false);
     view.look(look.withEdited(faces, edges));
-    view.labels(Labels.of(map, session.bodies(), session.isReportCurrent() ? session.report().orElse(null) : null));
+    view.labels(
+        Labels.of(
+            map,
+            session.bodies(),
+            session.isReportCurrent() ? session.report().orElse(null) : null));
     view.handle(choices.isWaiting() ? null : Handles.of(session));
   }
 
@@ -212,7 +237,12 @@ final class MainWindow {
     String step = session.document().step(birth).map(InWords::title).orElse(birth);
     status.under(
         edge ? InWords.edgeName(name) : InWords.faceName(name),
-        edge ? String.format(java.util.Locale.ROOT, "length %.2f mm", named.topology().edge(item.number()).lengthMm()) : Readings.of(session, item, u.place()) + "   born in " + step);
+        edge
+            ? String.format(
+                java.util.Locale.ROOT,
+                "length %.2f mm",
+                named.topology().edge(item.number()).lengthMm())
+            : Readings.of(session, item, u.place()) + "   born in " + step);
   }
 
   private void picked(ChartView.Under u, MouseEvent e) {
@@ -225,7 +255,8 @@ final class MainWindow {
       return;
     }
     Body body = item.body();
-    String name = edge ? body.named().edgeName(item.number()) : body.named().faceName(item.number());
+    String name =
+        edge ? body.named().edgeName(item.number()) : body.named().faceName(item.number());
     Session.Picked thing = new Session.Picked(body.name(), !edge, name);
     if (choices.isWaiting()) {
       choices.offer(thing);
@@ -238,11 +269,12 @@ final class MainWindow {
   }
 
   private void fly(Finding f) {
-    map = switch (f.subject()) {
-      case DRAFT -> Look.Map.DRAFT;
-      case WALL -> Look.Map.WALL;
-      case EDGES, FLAT -> map;
-    };
+    map =
+        switch (f.subject()) {
+          case DRAFT -> Look.Map.DRAFT;
+          case WALL -> Look.Map.WALL;
+          case EDGES, FLAT -> map;
+        };
     Vec3 normal = view.camera().toward();
     var body = session.bodies().stream().filter(b -> b.body().name().equals(f.body())).findFirst();
     if (body.isPresent() && !f.faces().isEmpty()) {

@@ -35,7 +35,13 @@ final class NewSteps {
 
   private Optional<String> onlyBody() {
     List<String> bodies = session.picked().stream().map(Session.Picked::body).distinct().toList();
-    return bodies.size() == 1 ? Optional.of(bodies.getFirst()) : session.state().map(PartState::bodies).filter(b -> b.size() > 1).map(b -> b.keySet().iterator().next());
+    return bodies.size() == 1
+        ? Optional.of(bodies.getFirst())
+        : session
+            .state()
+            .map(PartState::bodies)
+            .filter(b -> b.size() > 1)
+            .map(b -> b.keySet().iterator().next());
   }
 
   private List<FaceChoice> faces() {
@@ -51,11 +57,14 @@ final class NewSteps {
             .filter(p -> !p.isFace())
             .<EdgeChoice>map(p -> new EdgeChoice.Named(p.name(), hint(p)))
             .toList();
-    return edges.isEmpty() ? faces().stream().<EdgeChoice>map(f -> new EdgeChoice.Loop(f, null)).toList() : edges;
+    return edges.isEmpty()
+        ? faces().stream().<EdgeChoice>map(f -> new EdgeChoice.Loop(f, null)).toList()
+        : edges;
   }
 
   private Hint hint(Session.Picked p) {
-    NamedShape named = session.state().map(s -> s.bodies().get(p.body())).map(b -> b.named()).orElse(null);
+    NamedShape named =
+        session.state().map(s -> s.bodies().get(p.body())).map(b -> b.named()).orElse(null);
     if (named == null) {
       return null;
     }
@@ -65,11 +74,15 @@ final class NewSteps {
 
   private PlaneRef plane() {
     List<FaceChoice> faces = faces();
-    return faces.isEmpty() ? PlaneRef.base("XY") : PlaneRef.on(faces.getFirst(), onlyBody().orElse(null));
+    return faces.isEmpty()
+        ? PlaneRef.base("XY")
+        : PlaneRef.on(faces.getFirst(), onlyBody().orElse(null));
   }
 
   void sketch() {
-    SketchCurve first = new SketchCurve.Rectangle("outline", Point2.ORIGIN, null, new Expr("40 mm"), new Expr("30 mm"), null, false);
+    SketchCurve first =
+        new SketchCurve.Rectangle(
+            "outline", Point2.ORIGIN, null, new Expr("40 mm"), new Expr("30 mm"), null, false);
     add(new Step.Sketch(id("sketch"), null, false, plane(), List.of(first)));
   }
 
@@ -93,29 +106,79 @@ final class NewSteps {
     Step.Use use = first ? Step.Use.NEW_BODY : Step.Use.UNITE;
     add(
         new Step.Extrude(
-            id, null, false, sketch.id(), Step.Extent.ONE_SIDE, new Expr("10 mm"), null, false, null, use,
-            first ? "Body" : null, first ? List.of() : onlyBody().map(List::of).orElse(List.of())));
+            id,
+            null,
+            false,
+            sketch.id(),
+            Step.Extent.ONE_SIDE,
+            new Expr("10 mm"),
+            null,
+            false,
+            null,
+            use,
+            first ? "Body" : null,
+            first ? List.of() : onlyBody().map(List::of).orElse(List.of())));
   }
 
   void draft() {
-    List<FaceChoice> faces = faces().isEmpty() ? List.of(new FaceChoice.Upright(null, null)) : faces();
-    add(new Step.Draft(id("draft"), null, false, onlyBody().orElse(null), null, PlaneRef.base("XY"), List.of(new Step.DraftSet(faces, new Expr("1.5 deg")))));
+    List<FaceChoice> faces =
+        faces().isEmpty() ? List.of(new FaceChoice.Upright(null, null)) : faces();
+    add(
+        new Step.Draft(
+            id("draft"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            null,
+            PlaneRef.base("XY"),
+            List.of(new Step.DraftSet(faces, new Expr("1.5 deg")))));
   }
 
   void shell() {
-    List<FaceChoice> open = faces().isEmpty() ? List.of(new FaceChoice.Facing(Direction.UP, false)) : faces();
-    add(new Step.Shell(id("shell"), null, false, onlyBody().orElse(null), new Expr("2 mm"), false, open, List.of()));
+    List<FaceChoice> open =
+        faces().isEmpty() ? List.of(new FaceChoice.Facing(Direction.UP, false)) : faces();
+    add(
+        new Step.Shell(
+            id("shell"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            new Expr("2 mm"),
+            false,
+            open,
+            List.of()));
   }
 
   void round() {
-    add(new Step.Round(id("round"), null, false, onlyBody().orElse(null), List.of(new Step.EdgeSet(edges(), new Expr("1 mm")))));
+    add(
+        new Step.Round(
+            id("round"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            List.of(new Step.EdgeSet(edges(), new Expr("1 mm")))));
   }
 
   void chamfer() {
-    add(new Step.Chamfer(id("chamfer"), null, false, onlyBody().orElse(null), List.of(new Step.EdgeSet(edges(), new Expr("0.5 mm")))));
+    add(
+        new Step.Chamfer(
+            id("chamfer"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            List.of(new Step.EdgeSet(edges(), new Expr("0.5 mm")))));
   }
 
   void hole() {
-    add(new Step.Hole(id("hole"), null, false, onlyBody().orElse(null), plane(), List.of(Point2.ORIGIN), new Expr("5 mm"), null));
+    add(
+        new Step.Hole(
+            id("hole"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            plane(),
+            List.of(Point2.ORIGIN),
+            new Expr("5 mm"),
+            null));
   }
 }

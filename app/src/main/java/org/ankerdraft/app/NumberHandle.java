@@ -7,7 +7,8 @@ import org.ankerdraft.render.Camera;
 /**
  * A grip in the view that changes a number by dragging.
  *
- * <p>A length follows the pointer along a direction in the part; an angle turns by a tenth of a degree a pixel.
+ * <p>A length follows the pointer along a direction in the part; an angle turns by a tenth of a
+ * degree a pixel.
  */
 final class NumberHandle {
   private static final double DEGREES_PER_PIXEL = 0.1;
@@ -66,7 +67,8 @@ final class NumberHandle {
 
   void drag(Camera camera, double dx, double dy) {
     moved = true;
-    double change = isAngle ? (dx - dy) * DEGREES_PER_PIXEL : factor * along(camera, direction, dx, dy);
+    double change =
+        isAngle ? (dx - dy) * DEGREES_PER_PIXEL : factor * along(camera, direction, dx, dy);
     double step = isAngle ? 0.1 : camera.pixelsPerMm() > 20 ? 0.01 : 0.1;
     preview.accept(Math.rint((startValue + change) / step) * step);
   }
@@ -83,6 +85,8 @@ final class NumberHandle {
     double y = -direction.dot(camera.up());
     double seen = Math.hypot(x, y);
     // A direction that points at the viewer is followed by moving up the screen.
-    return seen < 0.15 ? -dy / camera.pixelsPerMm() : (dx * x + dy * y) / (seen * seen) / camera.pixelsPerMm();
+    return seen < 0.15
+        ? -dy / camera.pixelsPerMm()
+        : (dx * x + dy * y) / (seen * seen) / camera.pixelsPerMm();
   }
 }

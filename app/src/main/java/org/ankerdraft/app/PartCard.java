@@ -22,7 +22,7 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.expression.Quantity;
 import org.ankerdraft.core.part.Parameter;
 import org.ankerdraft.core.part.PartDocument;
-import org.ankerdraft.core.part.Process;
+import org.ankerdraft.core.part.PartProcess;
 
 /** The part's parameters, process and limits. */
 final class PartCard extends VBox {
@@ -56,7 +56,8 @@ final class PartCard extends VBox {
       return;
     }
     PartDocument part = session.document();
-    String layout = part.parameters().stream().map(Parameter::name).toList() + part.process().material();
+    String layout =
+        part.parameters().stream().map(Parameter::name).toList() + part.process().material();
     if (!layout.equals(shownLayout)) {
       shownLayout = layout;
       rebuild(part);
@@ -78,7 +79,11 @@ final class PartCard extends VBox {
     heading("Process");
     process(part);
     heading("Limits");
-    RuleBook.forPart(part).ifPresent(book -> book.limits().values().stream().sorted(java.util.Comparator.comparing(Limit::code)).forEach(this::limit));
+    RuleBook.forPart(part)
+        .ifPresent(book ->
+            book.limits().values().stream()
+                .sorted(java.util.Comparator.comparing(Limit::code))
+                .forEach(this::limit));
   }
 
   private void heading(String text) {
@@ -93,7 +98,10 @@ final class PartCard extends VBox {
     while (part.definitions().containsKey("value" + n)) {
       n++;
     }
-    session.edit(part.withParameters(StepFields.added(part.parameters(), new Parameter("value" + n, new Expr("10 mm"), null))));
+    session.edit(
+        part.withParameters(
+            StepFields.added(
+                part.parameters(), new Parameter("value" + n, new Expr("10 mm"), null))));
   }
 
   private void parameter(int index) {
@@ -106,27 +114,43 @@ final class PartCard extends VBox {
     result.setWrapText(true);
     Button away = new Button("×");
     away.getStyleClass().addAll("link", "away");
-    away.setOnAction(e -> session.edit(session.document().withParameters(StepFields.without(session.document().parameters(), index))));
+    away.setOnAction(e ->
+        session.edit(
+            session
+                .document()
+                .withParameters(StepFields.without(session.document().parameters(), index))));
     HBox.setHgrow(value, Priority.ALWAYS);
     Runnable take = () -> rename(index, name.getText().strip(), result);
     name.setOnAction(e -> take.run());
-    name.focusedProperty().addListener((p, was, is) -> {
-      if (!is) {
-        take.run();
-      }
-    });
-    value.textProperty().addListener((p, before, text) -> {
-      if (value.isFocused()) {
-        Parameter now = session.document().parameters().get(index);
-        session.preview(session.document().withParameters(StepFields.replaced(session.document().parameters(), index, new Parameter(now.name(), new Expr(text), now.note()))));
-      }
-    });
+    name.focusedProperty()
+        .addListener((p, was, is) -> {
+          if (!is) {
+            take.run();
+          }
+        });
+    value
+        .textProperty()
+        .addListener((p, before, text) -> {
+          if (value.isFocused()) {
+            Parameter now = session.document().parameters().get(index);
+            session.preview(
+                session
+                    .document()
+                    .withParameters(
+                        StepFields.replaced(
+                            session.document().parameters(),
+                            index,
+                            new Parameter(now.name(), new Expr(text), now.note()))));
+          }
+        });
     value.setOnAction(e -> session.endPreview());
-    value.focusedProperty().addListener((p, was, is) -> {
-      if (!is) {
-        session.endPreview();
-      }
-    });
+    value
+        .focusedProperty()
+        .addListener((p, was, is) -> {
+          if (!is) {
+            session.endPreview();
+          }
+        });
     content.getChildren().addAll(new HBox(6, name, value, away), result);
     refreshers.add(() -> {
       if (index < session.document().parameters().size()) {
@@ -149,12 +173,22 @@ final class PartCard extends VBox {
     }
     boolean taken = all.stream().anyMatch(p -> p.name().equals(name));
     if (!name.matches("[A-Za-z_][A-Za-z0-9_]*") || taken) {
-      result.setText(taken ? "a parameter of that name is there already" : "a name takes letters, digits and _ only");
+      result.setText(
+          taken
+              ? "a parameter of that name is there already"
+              : "a name takes letters, digits and _ only");
       result.setVisible(true);
       result.setManaged(true);
       return;
     }
-    session.edit(session.document().withParameters(StepFields.replaced(all, index, new Parameter(name, all.get(index).value(), all.get(index).note()))));
+    session.edit(
+        session
+            .document()
+            .withParameters(
+                StepFields.replaced(
+                    all,
+                    index,
+                    new Parameter(name, all.get(index).value(), all.get(index).note()))));
   }
 
   private void showValue(Parameter p, Label result) {
@@ -163,7 +197,10 @@ final class PartCard extends VBox {
       Quantity q = new Evaluator(session.document().definitions()).evaluate(p.value());
       String plain = p.value().text().replaceAll("[0-9. a-z]", "");
       if (!plain.isEmpty() || p.value().text().chars().anyMatch(c -> c == '*' || c == '/')) {
-        text = q.dimension().angle() == 1 ? String.format(Locale.ROOT, "= %.4f deg", Math.toDegrees(q.value())) : "= " + Words.number(q.value()) + (q.dimension().length() == 1 ? " mm" : "");
+        text =
+            q.dimension().angle() == 1
+                ? String.format(Locale.ROOT, "= %.4f deg", Math.toDegrees(q.value()))
+                : "= " + Words.number(q.value()) + (q.dimension().length() == 1 ? " mm" : "");
       }
       result.getStyleClass().setAll("label", "second");
     } catch (ExpressionException e) {
@@ -188,13 +225,20 @@ final class PartCard extends VBox {
     }
     texture.setMaxWidth(Double.MAX_VALUE);
     texture.setValue(part.process().vdi() == null ? SMOOTH : "VDI " + part.process().vdi());
-    texture.setOnAction(e -> change(session.document().process().material(), texture.getValue().equals(SMOOTH) ? null : Integer.valueOf(texture.getValue().substring(4))));
-    content.getChildren().addAll(StepCard.row("Material", material), StepCard.row("Texture", texture));
+    texture.setOnAction(e ->
+        change(
+            session.document().process().material(),
+            texture.getValue().equals(SMOOTH)
+                ? null
+                : Integer.valueOf(texture.getValue().substring(4))));
+    content
+        .getChildren()
+        .addAll(StepCard.row("Material", material), StepCard.row("Texture", texture));
   }
 
   private void change(String material, Integer vdi) {
-    Process p = session.document().process();
-    Process changed = new Process(material, vdi, p.pull());
+    PartProcess p = session.document().process();
+    PartProcess changed = new PartProcess(material, vdi, p.pull());
     if (!changed.equals(p)) {
       session.edit(session.document().withProcess(changed));
     }
@@ -224,7 +268,8 @@ final class PartCard extends VBox {
     content.getChildren().add(StepCard.row(limit.code(), new VBox(2, box, source)));
     refreshers.add(() -> {
       if (!value.isFocused()) {
-        RuleBook.forPart(session.document()).ifPresent(b -> value.setText(Words.number(b.limit(limit.code()).value())));
+        RuleBook.forPart(session.document())
+            .ifPresent(b -> value.setText(Words.number(b.limit(limit.code()).value())));
       }
     });
   }

@@ -36,19 +36,18 @@ final class QuickAdd {
     popup.getContent().add(box);
     popup.setAutoHide(true);
     input.textProperty().addListener((p, o, text) -> filter(text));
-    input.setOnKeyPressed(
-        e -> {
-          int at = list.getSelectionModel().getSelectedIndex();
-          if (e.getCode() == KeyCode.DOWN) {
-            list.getSelectionModel().select(at + 1);
-            e.consume();
-          } else if (e.getCode() == KeyCode.UP) {
-            list.getSelectionModel().select(Math.max(0, at - 1));
-            e.consume();
-          } else if (e.getCode() == KeyCode.ESCAPE) {
-            popup.hide();
-          }
-        });
+    input.setOnKeyPressed(e -> {
+      int at = list.getSelectionModel().getSelectedIndex();
+      if (e.getCode() == KeyCode.DOWN) {
+        list.getSelectionModel().select(at + 1);
+        e.consume();
+      } else if (e.getCode() == KeyCode.UP) {
+        list.getSelectionModel().select(Math.max(0, at - 1));
+        e.consume();
+      } else if (e.getCode() == KeyCode.ESCAPE) {
+        popup.hide();
+      }
+    });
     input.setOnAction(e -> run());
     list.setOnMouseClicked(e -> run());
   }
@@ -80,7 +79,11 @@ final class QuickAdd {
     list.getItems()
         .setAll(
             actions.stream()
-                .filter(a -> wanted.isEmpty() || (a.title() + " " + a.words() + " " + a.stage().title).toLowerCase(Locale.ROOT).contains(wanted))
+                .filter(a ->
+                    wanted.isEmpty()
+                        || (a.title() + " " + a.words() + " " + a.stage().title)
+                            .toLowerCase(Locale.ROOT)
+                            .contains(wanted))
                 .toList());
     list.getSelectionModel().selectFirst();
   }

@@ -16,7 +16,10 @@ import javafx.scene.shape.Circle;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 
-/** The way through the work: stations with their open findings; a press shows what can be done there. */
+/**
+ * The way through the work: stations with their open findings; a press shows what can be done
+ * there.
+ */
 final class RailPane extends VBox {
   private final Map<Action.Stage, Label> counts = new EnumMap<>(Action.Stage.class);
   private final Map<Action.Stage, Button> stations = new EnumMap<>(Action.Stage.class);
@@ -93,7 +96,9 @@ final class RailPane extends VBox {
     count(Action.Stage.DRAFT, report, Finding.Subject.DRAFT);
     count(Action.Stage.WALLS, report, Finding.Subject.WALL);
     count(Action.Stage.EDGES, report, Finding.Subject.EDGES);
-    counts.get(Action.Stage.CHECK).setText(report.findings().isEmpty() ? "" : String.valueOf(report.findings().size()));
+    counts
+        .get(Action.Stage.CHECK)
+        .setText(report.findings().isEmpty() ? "" : String.valueOf(report.findings().size()));
   }
 
   private void count(Action.Stage stage, CheckReport report, Finding.Subject subject) {

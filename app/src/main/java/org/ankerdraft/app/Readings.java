@@ -14,12 +14,16 @@ final class Readings {
   /** Draft of the face and wall at the place, as far as they are measured. */
   static String of(Session session, Scene.Item item, Vec3 place) {
     for (BodyAnalysis a : session.bodies()) {
-      if (a.body() == item.body()) {
+      if (a.body().equals(item.body())) {
         DraftRange r = a.draft().get(item.number() - 1);
         String draft =
             r.maxRad() - r.minRad() < Math.toRadians(0.05)
                 ? String.format(Locale.ROOT, "draft %.2f°", Math.toDegrees(r.minRad()))
-                : String.format(Locale.ROOT, "draft %.1f° to %.1f°", Math.toDegrees(r.minRad()), Math.toDegrees(r.maxRad()));
+                : String.format(
+                    Locale.ROOT,
+                    "draft %.1f° to %.1f°",
+                    Math.toDegrees(r.minRad()),
+                    Math.toDegrees(r.maxRad()));
         return wall(a, item.number(), place) + draft;
       }
     }
@@ -37,7 +41,10 @@ final class Readings {
       if (mesh.faceOfTriangle()[k] == face) {
         int n = mesh.triangles()[3 * k];
         double d =
-            Math.hypot(Math.hypot(mesh.positions()[3 * n] - place.x(), mesh.positions()[3 * n + 1] - place.y()), mesh.positions()[3 * n + 2] - place.z());
+            Math.hypot(
+                Math.hypot(
+                    mesh.positions()[3 * n] - place.x(), mesh.positions()[3 * n + 1] - place.y()),
+                mesh.positions()[3 * n + 2] - place.z());
         if (d < least) {
           least = d;
           t = a.wall().bySphere()[n];

@@ -12,25 +12,55 @@ final class Remooring {
 
   static Step remoored(Step step, String lost, String found) {
     return switch (step) {
-      case Step.Sketch s -> new Step.Sketch(s.id(), s.label(), s.skipped(), plane(s.plane(), lost, found), s.curves());
+      case Step.Sketch s ->
+          new Step.Sketch(
+              s.id(), s.label(), s.skipped(), plane(s.plane(), lost, found), s.curves());
       case Step.Draft s ->
           new Step.Draft(
-              s.id(), s.label(), s.skipped(), s.body(), s.pull(), plane(s.neutral(), lost, found),
-              s.sets().stream().map(d -> new Step.DraftSet(faces(d.faces(), lost, found), d.angle())).toList());
+              s.id(),
+              s.label(),
+              s.skipped(),
+              s.body(),
+              s.pull(),
+              plane(s.neutral(), lost, found),
+              s.sets().stream()
+                  .map(d -> new Step.DraftSet(faces(d.faces(), lost, found), d.angle()))
+                  .toList());
       case Step.Shell s ->
           new Step.Shell(
-              s.id(), s.label(), s.skipped(), s.body(), s.thickness(), s.outwards(), faces(s.open(), lost, found),
-              s.own().stream().map(o -> new Step.OwnThickness(faces(o.faces(), lost, found), o.thickness())).toList());
-      case Step.Round s -> new Step.Round(s.id(), s.label(), s.skipped(), s.body(), sets(s.sets(), lost, found));
-      case Step.Chamfer s -> new Step.Chamfer(s.id(), s.label(), s.skipped(), s.body(), sets(s.sets(), lost, found));
-      case Step.Hole s -> new Step.Hole(s.id(), s.label(), s.skipped(), s.body(), plane(s.plane(), lost, found), s.points(), s.diameter(), s.depth());
+              s.id(),
+              s.label(),
+              s.skipped(),
+              s.body(),
+              s.thickness(),
+              s.outwards(),
+              faces(s.open(), lost, found),
+              s.own().stream()
+                  .map(o -> new Step.OwnThickness(faces(o.faces(), lost, found), o.thickness()))
+                  .toList());
+      case Step.Round s ->
+          new Step.Round(s.id(), s.label(), s.skipped(), s.body(), sets(s.sets(), lost, found));
+      case Step.Chamfer s ->
+          new Step.Chamfer(s.id(), s.label(), s.skipped(), s.body(), sets(s.sets(), lost, found));
+      case Step.Hole s ->
+          new Step.Hole(
+              s.id(),
+              s.label(),
+              s.skipped(),
+              s.body(),
+              plane(s.plane(), lost, found),
+              s.points(),
+              s.diameter(),
+              s.depth());
       case Step.Extrude s -> s;
       case Step.Import s -> s;
     };
   }
 
   private static PlaneRef plane(PlaneRef p, String lost, String found) {
-    return p == null || p.face() == null ? p : new PlaneRef(p.base(), face(p.face(), lost, found), p.body(), p.offset());
+    return p == null || p.face() == null
+        ? p
+        : new PlaneRef(p.base(), face(p.face(), lost, found), p.body(), p.offset());
   }
 
   private static List<FaceChoice> faces(List<FaceChoice> list, String lost, String found) {
@@ -38,11 +68,16 @@ final class Remooring {
   }
 
   private static FaceChoice face(FaceChoice f, String lost, String found) {
-    return f instanceof FaceChoice.Named n && n.name().equals(lost) ? new FaceChoice.Named(found, null) : f;
+    return f instanceof FaceChoice.Named n && n.name().equals(lost)
+        ? new FaceChoice.Named(found, null)
+        : f;
   }
 
   private static List<Step.EdgeSet> sets(List<Step.EdgeSet> sets, String lost, String found) {
-    return sets.stream().map(s -> new Step.EdgeSet(s.edges().stream().map(e -> edge(e, lost, found)).toList(), s.size())).toList();
+    return sets.stream()
+        .map(s ->
+            new Step.EdgeSet(s.edges().stream().map(e -> edge(e, lost, found)).toList(), s.size()))
+        .toList();
   }
 
   private static EdgeChoice edge(EdgeChoice e, String lost, String found) {

@@ -24,8 +24,8 @@ import org.ankerdraft.core.part.PartOpener;
 import org.ankerdraft.core.step.Step;
 
 /**
- * The open part: its document with undo and redo, what was built and found last, what is selected. Lives on the
- * interface thread; tells its listeners after each change.
+ * The open part: its document with undo and redo, what was built and found last, what is selected.
+ * Lives on the interface thread; tells its listeners after each change.
  */
 final class Session {
 
@@ -143,7 +143,8 @@ final class Session {
   }
 
   Optional<StepResult> selectedResult() {
-    return Optional.ofNullable(state).flatMap(s -> selectedStep == null ? Optional.empty() : s.step(selectedStep));
+    return Optional.ofNullable(state)
+        .flatMap(s -> selectedStep == null ? Optional.empty() : s.step(selectedStep));
   }
 
   void select(String stepId) {
@@ -249,7 +250,10 @@ final class Session {
     workbench.submit(shown, files, new Watcher());
   }
 
-  /** Shows the part as it stands before a step, for choosing what the step works on; null shows it whole again. */
+  /**
+   * Shows the part as it stands before a step, for choosing what the step works on; null shows it
+   * whole again.
+   */
   void viewBefore(String stepId) {
     if (!Objects.equals(viewedBefore, stepId)) {
       viewedBefore = stepId;

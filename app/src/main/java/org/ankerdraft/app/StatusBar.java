@@ -51,14 +51,23 @@ final class StatusBar extends HBox {
     cancel.setVisible(busy);
     cancel.setManaged(busy);
     if (busy) {
-      bar.setProgress(session.progressShare() >= 1 ? ProgressBar.INDETERMINATE_PROGRESS : session.progressShare());
+      bar.setProgress(
+          session.progressShare() >= 1
+              ? ProgressBar.INDETERMINATE_PROGRESS
+              : session.progressShare());
       building.setText(session.progress());
       return;
     }
     String built =
         session
             .state()
-            .map(s -> String.format(Locale.ROOT, "built in %.2f s, %d %s redone", s.ms() / 1000, s.rebuilt(), s.rebuilt() == 1 ? "step" : "steps"))
+            .map(s ->
+                String.format(
+                    Locale.ROOT,
+                    "built in %.2f s, %d %s redone",
+                    s.ms() / 1000,
+                    s.rebuilt(),
+                    s.rebuilt() == 1 ? "step" : "steps"))
             .orElse("");
     building.setText(session.notice().isEmpty() ? built : session.notice());
   }

@@ -89,7 +89,8 @@ final class StepCard extends VBox {
   }
 
   private CardField current(int index) {
-    List<CardField> now = session.selectedStep().map(s -> StepFields.of(s, session.document())).orElse(List.of());
+    List<CardField> now =
+        session.selectedStep().map(s -> StepFields.of(s, session.document())).orElse(List.of());
     return index < now.size() ? now.get(index) : null;
   }
 
@@ -98,8 +99,12 @@ final class StepCard extends VBox {
       case CardField.NumberField _ -> numberRow(field.label(), index);
       case CardField.TextField _ -> textRow(field.label(), index);
       case CardField.OptionField o -> optionRow(o, index);
-      case CardField.FacesField _ -> choices.facesRow(field.label(), () -> (CardField.FacesField) current(index), this::edit, refreshers);
-      case CardField.EdgesField _ -> choices.edgesRow(field.label(), () -> (CardField.EdgesField) current(index), this::edit, refreshers);
+      case CardField.FacesField _ ->
+          choices.facesRow(
+              field.label(), () -> (CardField.FacesField) current(index), this::edit, refreshers);
+      case CardField.EdgesField _ ->
+          choices.edgesRow(
+              field.label(), () -> (CardField.EdgesField) current(index), this::edit, refreshers);
       case CardField.Heading h -> headingRow(h, index);
       case CardField.Additions a -> additionsRow(a, index);
     };
@@ -134,46 +139,45 @@ final class StepCard extends VBox {
     boolean[] quiet = {false};
     input
         .textProperty()
-        .addListener(
-            (p, before, text) -> {
-              if (!quiet[0] && current(index) instanceof CardField.NumberField f) {
-                String wrong = evaluate(f, text, value);
-                show(error, wrong);
-                if (wrong == null) {
-                  session.preview(session.document().withStep(f.with().apply(text.isBlank() ? null : new Expr(text.strip()))));
-                }
-              }
-            });
+        .addListener((p, before, text) -> {
+          if (!quiet[0] && current(index) instanceof CardField.NumberField f) {
+            String wrong = evaluate(f, text, value);
+            show(error, wrong);
+            if (wrong == null) {
+              session.preview(
+                  session
+                      .document()
+                      .withStep(f.with().apply(text.isBlank() ? null : new Expr(text.strip()))));
+            }
+          }
+        });
     input.setOnAction(e -> session.endPreview());
     input
         .focusedProperty()
-        .addListener(
-            (p, was, is) -> {
-              if (!is) {
-                session.endPreview();
-              }
-            });
-    input.setOnKeyPressed(
-        e -> {
-          if (e.getCode() == KeyCode.UP || e.getCode() == KeyCode.DOWN) {
-            nudge(input, e.getCode() == KeyCode.UP ? 1 : -1, e.isShiftDown() ? 1 : 0.1);
-            e.consume();
+        .addListener((p, was, is) -> {
+          if (!is) {
+            session.endPreview();
           }
         });
-    refreshers.add(
-        () -> {
-          if (current(index) instanceof CardField.NumberField f) {
-            String text = f.value() == null ? "" : f.value().text();
-            if (!input.isFocused() || sameValue(input.getText(), text)) {
-              quiet[0] = true;
-              if (!input.getText().equals(text) && !input.isFocused()) {
-                input.setText(text);
-              }
-              quiet[0] = false;
-            }
-            show(error, evaluate(f, input.getText(), value));
+    input.setOnKeyPressed(e -> {
+      if (e.getCode() == KeyCode.UP || e.getCode() == KeyCode.DOWN) {
+        nudge(input, e.getCode() == KeyCode.UP ? 1 : -1, e.isShiftDown() ? 1 : 0.1);
+        e.consume();
+      }
+    });
+    refreshers.add(() -> {
+      if (current(index) instanceof CardField.NumberField f) {
+        String text = f.value() == null ? "" : f.value().text();
+        if (!input.isFocused() || sameValue(input.getText(), text)) {
+          quiet[0] = true;
+          if (!input.getText().equals(text) && !input.isFocused()) {
+            input.setText(text);
           }
-        });
+          quiet[0] = false;
+        }
+        show(error, evaluate(f, input.getText(), value));
+      }
+    });
     return row(label, column);
   }
 
@@ -199,7 +203,8 @@ final class StepCard extends VBox {
       String shown =
           switch (f.measure()) {
             case LENGTH -> String.format(Locale.ROOT, "%.3f", values.lengthMm(expr));
-            case ANGLE -> String.format(Locale.ROOT, "%.3f°", Math.toDegrees(values.angleRad(expr)));
+            case ANGLE ->
+                String.format(Locale.ROOT, "%.3f°", Math.toDegrees(values.angleRad(expr)));
             case NUMBER -> Words.number(values.number(expr));
           };
       value.setText(shown);
@@ -214,7 +219,10 @@ final class StepCard extends VBox {
     var matcher = java.util.regex.Pattern.compile("-?\\d+(\\.\\d+)?").matcher(input.getText());
     if (matcher.find()) {
       double v = Double.parseDouble(matcher.group()) + direction * step;
-      input.setText(input.getText().substring(0, matcher.start()) + Words.number(v) + input.getText().substring(matcher.end()));
+      input.setText(
+          input.getText().substring(0, matcher.start())
+              + Words.number(v)
+              + input.getText().substring(matcher.end()));
     }
   }
 
@@ -222,25 +230,24 @@ final class StepCard extends VBox {
     TextField input = new TextField();
     Runnable take =
         () -> {
-          if (current(index) instanceof CardField.TextField f && !f.value().equals(input.getText().strip())) {
+          if (current(index) instanceof CardField.TextField f
+              && !f.value().equals(input.getText().strip())) {
             edit(f.with().apply(input.getText().strip()));
           }
         };
     input.setOnAction(e -> take.run());
     input
         .focusedProperty()
-        .addListener(
-            (p, was, is) -> {
-              if (!is) {
-                take.run();
-              }
-            });
-    refreshers.add(
-        () -> {
-          if (!input.isFocused() && current(index) instanceof CardField.TextField f) {
-            input.setText(f.value() == null ? "" : f.value());
+        .addListener((p, was, is) -> {
+          if (!is) {
+            take.run();
           }
         });
+    refreshers.add(() -> {
+      if (!input.isFocused() && current(index) instanceof CardField.TextField f) {
+        input.setText(f.value() == null ? "" : f.value());
+      }
+    });
     return row(label, input);
   }
 
@@ -248,18 +255,18 @@ final class StepCard extends VBox {
     ComboBox<String> box = new ComboBox<>();
     box.setMaxWidth(Double.MAX_VALUE);
     box.getItems().setAll(field.options());
-    box.setOnAction(
-        e -> {
-          if (current(index) instanceof CardField.OptionField f && box.getValue() != null && !box.getValue().equals(f.value())) {
-            edit(f.with().apply(box.getValue()));
-          }
-        });
-    refreshers.add(
-        () -> {
-          if (current(index) instanceof CardField.OptionField f) {
-            box.setValue(f.value());
-          }
-        });
+    box.setOnAction(e -> {
+      if (current(index) instanceof CardField.OptionField f
+          && box.getValue() != null
+          && !box.getValue().equals(f.value())) {
+        edit(f.with().apply(box.getValue()));
+      }
+    });
+    refreshers.add(() -> {
+      if (current(index) instanceof CardField.OptionField f) {
+        box.setValue(f.value());
+      }
+    });
     return row(field.label(), box);
   }
 
@@ -270,12 +277,11 @@ final class StepCard extends VBox {
     HBox.setHgrow(gap, Priority.ALWAYS);
     Button remove = new Button("Remove");
     remove.getStyleClass().add("link");
-    remove.setOnAction(
-        e -> {
-          if (current(index) instanceof CardField.Heading h) {
-            edit(h.remove().apply(""));
-          }
-        });
+    remove.setOnAction(e -> {
+      if (current(index) instanceof CardField.Heading h) {
+        edit(h.remove().apply(""));
+      }
+    });
     return new HBox(label, gap, remove);
   }
 
@@ -291,12 +297,11 @@ final class StepCard extends VBox {
       int n = i;
       Button add = new Button(field.additions().get(i).label());
       add.getStyleClass().add("link");
-      add.setOnAction(
-          e -> {
-            if (current(index) instanceof CardField.Additions a) {
-              edit(a.additions().get(n).with());
-            }
-          });
+      add.setOnAction(e -> {
+        if (current(index) instanceof CardField.Additions a) {
+          edit(a.additions().get(n).with());
+        }
+      });
       row.getChildren().add(add);
     }
     return row;
@@ -319,7 +324,9 @@ final class StepCard extends VBox {
       case FAILED, ADRIFT -> {
         outcome.getStyleClass().add("failed");
         outcome.setText(InWords.capital(r.message()));
-        if (r.status() == StepStatus.ADRIFT && r.candidate() != null && r.candidate().nearest() != null) {
+        if (r.status() == StepStatus.ADRIFT
+            && r.candidate() != null
+            && r.candidate().nearest() != null) {
           showRemoor(r);
         }
       }
@@ -331,7 +338,9 @@ final class StepCard extends VBox {
     if (!r.bodies().isEmpty()) {
       double volume = r.bodies().getFirst().named().shape().mass().volumeMm3();
       s.append(String.format(Locale.ROOT, "Volume %.2f cm³", volume / 1000));
-      previousVolume(r).ifPresent(v -> s.append(String.format(Locale.ROOT, " (%+.1f %%)", 100 * (volume - v) / v)));
+      previousVolume(r)
+          .ifPresent(
+              v -> s.append(String.format(Locale.ROOT, " (%+.1f %%)", 100 * (volume - v) / v)));
       s.append(". ");
     }
     if (r.sketch() != null) {
@@ -370,10 +379,10 @@ final class StepCard extends VBox {
     remoor.setVisible(true);
     remoor.setManaged(true);
     remoor.setText("Re-moor to " + InWords.faceName(nearest));
-    remoor.setOnAction(
-        e -> {
-          PartDocument part = session.document();
-          part.step(r.id()).ifPresent(s -> session.edit(part.withStep(Remooring.remoored(s, lost, nearest))));
-        });
+    remoor.setOnAction(e -> {
+      PartDocument part = session.document();
+      part.step(r.id())
+          .ifPresent(s -> session.edit(part.withStep(Remooring.remoored(s, lost, nearest))));
+    });
   }
 }

@@ -13,7 +13,8 @@ import org.ankerdraft.core.step.Step;
 
 /** The fields of each kind of step. */
 final class StepFields {
-  private static final List<String> EXTENTS = List.of("one side", "two sides", "symmetric", "through all");
+  private static final List<String> EXTENTS =
+      List.of("one side", "two sides", "symmetric", "through all");
   private static final List<String> USES = List.of("new body", "unite", "subtract", "intersect");
 
   private StepFields() {}
@@ -24,47 +25,216 @@ final class StepFields {
       case Step.Extrude s -> extrude(s, part);
       case Step.Draft s -> draft(s);
       case Step.Shell s -> shell(s);
-      case Step.Round s -> edgeSets(s.sets(), "Radius", sets -> new Step.Round(s.id(), s.label(), s.skipped(), s.body(), sets));
-      case Step.Chamfer s -> edgeSets(s.sets(), "Leg", sets -> new Step.Chamfer(s.id(), s.label(), s.skipped(), s.body(), sets));
+      case Step.Round s ->
+          edgeSets(
+              s.sets(),
+              "Radius",
+              sets -> new Step.Round(s.id(), s.label(), s.skipped(), s.body(), sets));
+      case Step.Chamfer s ->
+          edgeSets(
+              s.sets(),
+              "Leg",
+              sets -> new Step.Chamfer(s.id(), s.label(), s.skipped(), s.body(), sets));
       case Step.Hole s -> hole(s);
-      case Step.Import s -> List.of(new CardField.TextField("File", s.file(), f -> new Step.Import(s.id(), s.label(), s.skipped(), f)));
+      case Step.Import s ->
+          List.of(
+              new CardField.TextField(
+                  "File", s.file(), f -> new Step.Import(s.id(), s.label(), s.skipped(), f)));
     };
   }
 
   private static List<CardField> extrude(Step.Extrude s, PartDocument part) {
     List<CardField> fields = new ArrayList<>();
-    List<String> sketches = part.steps().stream().filter(o -> o instanceof Step.Sketch).map(Step::id).toList();
-    fields.add(new CardField.OptionField("Sketch", sketches, s.sketch(), v -> with(s, v, s.extent(), s.depth(), s.backDepth(), s.reversed(), s.taper(), s.use(), s.body())));
+    List<String> sketches =
+        part.steps().stream().filter(o -> o instanceof Step.Sketch).map(Step::id).toList();
     fields.add(
-        new CardField.OptionField("Extent", EXTENTS, EXTENTS.get(s.extent().ordinal()), v -> with(s, s.sketch(), Step.Extent.values()[EXTENTS.indexOf(v)], s.depth(), s.backDepth(), s.reversed(), s.taper(), s.use(), s.body())));
+        new CardField.OptionField(
+            "Sketch",
+            sketches,
+            s.sketch(),
+            v ->
+                with(
+                    s,
+                    v,
+                    s.extent(),
+                    s.depth(),
+                    s.backDepth(),
+                    s.reversed(),
+                    s.taper(),
+                    s.use(),
+                    s.body())));
+    fields.add(
+        new CardField.OptionField(
+            "Extent",
+            EXTENTS,
+            EXTENTS.get(s.extent().ordinal()),
+            v ->
+                with(
+                    s,
+                    s.sketch(),
+                    Step.Extent.values()[EXTENTS.indexOf(v)],
+                    s.depth(),
+                    s.backDepth(),
+                    s.reversed(),
+                    s.taper(),
+                    s.use(),
+                    s.body())));
     if (s.extent() != Step.Extent.THROUGH_ALL) {
-      fields.add(new CardField.NumberField("Depth", Measure.LENGTH, s.depth(), false, v -> with(s, s.sketch(), s.extent(), v, s.backDepth(), s.reversed(), s.taper(), s.use(), s.body())));
+      fields.add(
+          new CardField.NumberField(
+              "Depth",
+              Measure.LENGTH,
+              s.depth(),
+              false,
+              v ->
+                  with(
+                      s,
+                      s.sketch(),
+                      s.extent(),
+                      v,
+                      s.backDepth(),
+                      s.reversed(),
+                      s.taper(),
+                      s.use(),
+                      s.body())));
     }
     if (s.extent() == Step.Extent.TWO_SIDES) {
-      fields.add(new CardField.NumberField("Other side", Measure.LENGTH, s.backDepth(), false, v -> with(s, s.sketch(), s.extent(), s.depth(), v, s.reversed(), s.taper(), s.use(), s.body())));
+      fields.add(
+          new CardField.NumberField(
+              "Other side",
+              Measure.LENGTH,
+              s.backDepth(),
+              false,
+              v ->
+                  with(
+                      s,
+                      s.sketch(),
+                      s.extent(),
+                      s.depth(),
+                      v,
+                      s.reversed(),
+                      s.taper(),
+                      s.use(),
+                      s.body())));
     }
-    fields.add(new CardField.NumberField("Taper", Measure.ANGLE, s.taper(), true, v -> with(s, s.sketch(), s.extent(), s.depth(), s.backDepth(), s.reversed(), v, s.use(), s.body())));
-    fields.add(new CardField.OptionField("Direction", List.of("along the normal", "against the normal"), s.reversed() ? "against the normal" : "along the normal", v -> with(s, s.sketch(), s.extent(), s.depth(), s.backDepth(), v.startsWith("against"), s.taper(), s.use(), s.body())));
-    fields.add(new CardField.OptionField("Use", USES, USES.get(s.use().ordinal()), v -> with(s, s.sketch(), s.extent(), s.depth(), s.backDepth(), s.reversed(), s.taper(), Step.Use.values()[USES.indexOf(v)], s.body())));
+    fields.add(
+        new CardField.NumberField(
+            "Taper",
+            Measure.ANGLE,
+            s.taper(),
+            true,
+            v ->
+                with(
+                    s,
+                    s.sketch(),
+                    s.extent(),
+                    s.depth(),
+                    s.backDepth(),
+                    s.reversed(),
+                    v,
+                    s.use(),
+                    s.body())));
+    fields.add(
+        new CardField.OptionField(
+            "Direction",
+            List.of("along the normal", "against the normal"),
+            s.reversed() ? "against the normal" : "along the normal",
+            v ->
+                with(
+                    s,
+                    s.sketch(),
+                    s.extent(),
+                    s.depth(),
+                    s.backDepth(),
+                    v.startsWith("against"),
+                    s.taper(),
+                    s.use(),
+                    s.body())));
+    fields.add(
+        new CardField.OptionField(
+            "Use",
+            USES,
+            USES.get(s.use().ordinal()),
+            v ->
+                with(
+                    s,
+                    s.sketch(),
+                    s.extent(),
+                    s.depth(),
+                    s.backDepth(),
+                    s.reversed(),
+                    s.taper(),
+                    Step.Use.values()[USES.indexOf(v)],
+                    s.body())));
     if (s.use() == Step.Use.NEW_BODY) {
-      fields.add(new CardField.TextField("Body", s.body() == null ? s.id() : s.body(), v -> with(s, s.sketch(), s.extent(), s.depth(), s.backDepth(), s.reversed(), s.taper(), s.use(), v)));
+      fields.add(
+          new CardField.TextField(
+              "Body",
+              s.body() == null ? s.id() : s.body(),
+              v ->
+                  with(
+                      s,
+                      s.sketch(),
+                      s.extent(),
+                      s.depth(),
+                      s.backDepth(),
+                      s.reversed(),
+                      s.taper(),
+                      s.use(),
+                      v)));
     } else {
       fields.add(
           new CardField.TextField(
               "With bodies",
               String.join(", ", s.targets()),
-              v -> new Step.Extrude(s.id(), s.label(), s.skipped(), s.sketch(), s.extent(), s.depth(), s.backDepth(), s.reversed(), s.taper(), s.use(), s.body(), names(v))));
+              v ->
+                  new Step.Extrude(
+                      s.id(),
+                      s.label(),
+                      s.skipped(),
+                      s.sketch(),
+                      s.extent(),
+                      s.depth(),
+                      s.backDepth(),
+                      s.reversed(),
+                      s.taper(),
+                      s.use(),
+                      s.body(),
+                      names(v))));
     }
     return fields;
   }
 
   private static List<String> names(String text) {
-    return java.util.Arrays.stream(text.split(",", -1)).map(String::strip).filter(n -> !n.isEmpty()).toList();
+    return java.util.Arrays.stream(text.split(",", -1))
+        .map(String::strip)
+        .filter(n -> !n.isEmpty())
+        .toList();
   }
 
   private static Step with(
-      Step.Extrude s, String sketch, Step.Extent extent, Expr depth, Expr back, boolean reversed, Expr taper, Step.Use use, String body) {
-    return new Step.Extrude(s.id(), s.label(), s.skipped(), sketch, extent, depth, back, reversed, taper, use, body, s.targets());
+      Step.Extrude s,
+      String sketch,
+      Step.Extent extent,
+      Expr depth,
+      Expr back,
+      boolean reversed,
+      Expr taper,
+      Step.Use use,
+      String body) {
+    return new Step.Extrude(
+        s.id(),
+        s.label(),
+        s.skipped(),
+        sketch,
+        extent,
+        depth,
+        back,
+        reversed,
+        taper,
+        use,
+        body,
+        s.targets());
   }
 
   private static List<CardField> draft(Step.Draft s) {
@@ -73,15 +243,35 @@ final class StepFields {
       int n = i;
       Step.DraftSet set = s.sets().get(i);
       if (s.sets().size() > 1) {
-        fields.add(new CardField.Heading("Faces " + (i + 1), v -> withSets(s, without(s.sets(), n))));
+        fields.add(
+            new CardField.Heading("Faces " + (i + 1), v -> withSets(s, without(s.sets(), n))));
       }
-      fields.add(new CardField.NumberField("Angle", Measure.ANGLE, set.angle(), false, v -> withSets(s, replaced(s.sets(), n, new Step.DraftSet(set.faces(), v)))));
-      fields.add(new CardField.FacesField("Faces", set.faces(), v -> withSets(s, replaced(s.sets(), n, new Step.DraftSet(v, set.angle())))));
+      fields.add(
+          new CardField.NumberField(
+              "Angle",
+              Measure.ANGLE,
+              set.angle(),
+              false,
+              v -> withSets(s, replaced(s.sets(), n, new Step.DraftSet(set.faces(), v)))));
+      fields.add(
+          new CardField.FacesField(
+              "Faces",
+              set.faces(),
+              v -> withSets(s, replaced(s.sets(), n, new Step.DraftSet(v, set.angle())))));
     }
-    fields.addAll(plane("Neutral plane", s.neutral(), p -> new Step.Draft(s.id(), s.label(), s.skipped(), s.body(), s.pull(), p, s.sets())));
+    fields.addAll(
+        plane(
+            "Neutral plane",
+            s.neutral(),
+            p -> new Step.Draft(s.id(), s.label(), s.skipped(), s.body(), s.pull(), p, s.sets())));
     fields.add(
         new CardField.Additions(
-            "", List.of(new CardField.Addition("Faces with another angle", withSets(s, added(s.sets(), new Step.DraftSet(List.of(), new Expr("2 deg"))))))));
+            "",
+            List.of(
+                new CardField.Addition(
+                    "Faces with another angle",
+                    withSets(
+                        s, added(s.sets(), new Step.DraftSet(List.of(), new Expr("2 deg"))))))));
     return fields;
   }
 
@@ -115,7 +305,10 @@ final class StepFields {
     String value =
         ref.face() != null
             ? "a face"
-            : options.stream().filter(o -> o.startsWith(ref.base() == null ? "XY" : ref.base())).findFirst().orElse("XY, level");
+            : options.stream()
+                .filter(o -> o.startsWith(ref.base() == null ? "XY" : ref.base()))
+                .findFirst()
+                .orElse("XY, level");
     fields.add(
         new CardField.OptionField(
             label,
@@ -124,39 +317,108 @@ final class StepFields {
             v ->
                 with.apply(
                     v.equals("a face")
-                        ? new PlaneRef(null, new FaceChoice.Facing(org.ankerdraft.core.select.Direction.UP, false), ref.body(), ref.offset())
+                        ? new PlaneRef(
+                            null,
+                            new FaceChoice.Facing(org.ankerdraft.core.select.Direction.UP, false),
+                            ref.body(),
+                            ref.offset())
                         : new PlaneRef(v.substring(0, 2), null, null, ref.offset()))));
     if (ref.face() != null) {
       fields.add(
           new CardField.FacesField(
-              "Face", List.of(ref.face()), v -> with.apply(v.isEmpty() ? PlaneRef.base("XY") : new PlaneRef(null, v.getLast(), ref.body(), ref.offset()))));
+              "Face",
+              List.of(ref.face()),
+              v ->
+                  with.apply(
+                      v.isEmpty()
+                          ? PlaneRef.base("XY")
+                          : new PlaneRef(null, v.getLast(), ref.body(), ref.offset()))));
     }
-    fields.add(new CardField.NumberField("Offset", Measure.LENGTH, ref.offset(), true, v -> with.apply(new PlaneRef(ref.base(), ref.face(), ref.body(), v))));
+    fields.add(
+        new CardField.NumberField(
+            "Offset",
+            Measure.LENGTH,
+            ref.offset(),
+            true,
+            v -> with.apply(new PlaneRef(ref.base(), ref.face(), ref.body(), v))));
     return fields;
   }
 
   private static List<CardField> shell(Step.Shell s) {
     List<CardField> fields = new ArrayList<>();
-    fields.add(new CardField.NumberField("Thickness", Measure.LENGTH, s.thickness(), false, v -> new Step.Shell(s.id(), s.label(), s.skipped(), s.body(), v, s.outwards(), s.open(), s.own())));
     fields.add(
-        new CardField.OptionField("Wall grows", List.of("inwards", "outwards"), s.outwards() ? "outwards" : "inwards", v -> new Step.Shell(s.id(), s.label(), s.skipped(), s.body(), s.thickness(), v.equals("outwards"), s.open(), s.own())));
-    fields.add(new CardField.FacesField("Open faces", s.open(), v -> new Step.Shell(s.id(), s.label(), s.skipped(), s.body(), s.thickness(), s.outwards(), v, s.own())));
+        new CardField.NumberField(
+            "Thickness",
+            Measure.LENGTH,
+            s.thickness(),
+            false,
+            v ->
+                new Step.Shell(
+                    s.id(), s.label(), s.skipped(), s.body(), v, s.outwards(), s.open(), s.own())));
+    fields.add(
+        new CardField.OptionField(
+            "Wall grows",
+            List.of("inwards", "outwards"),
+            s.outwards() ? "outwards" : "inwards",
+            v ->
+                new Step.Shell(
+                    s.id(),
+                    s.label(),
+                    s.skipped(),
+                    s.body(),
+                    s.thickness(),
+                    v.equals("outwards"),
+                    s.open(),
+                    s.own())));
+    fields.add(
+        new CardField.FacesField(
+            "Open faces",
+            s.open(),
+            v ->
+                new Step.Shell(
+                    s.id(),
+                    s.label(),
+                    s.skipped(),
+                    s.body(),
+                    s.thickness(),
+                    s.outwards(),
+                    v,
+                    s.own())));
     for (int i = 0; i < s.own().size(); i++) {
       int n = i;
       Step.OwnThickness own = s.own().get(i);
-      fields.add(new CardField.Heading("Own thickness " + (i + 1), v -> withOwn(s, without(s.own(), n))));
-      fields.add(new CardField.NumberField("Thickness", Measure.LENGTH, own.thickness(), false, v -> withOwn(s, replaced(s.own(), n, new Step.OwnThickness(own.faces(), v)))));
-      fields.add(new CardField.FacesField("Faces", own.faces(), v -> withOwn(s, replaced(s.own(), n, new Step.OwnThickness(v, own.thickness())))));
+      fields.add(
+          new CardField.Heading("Own thickness " + (i + 1), v -> withOwn(s, without(s.own(), n))));
+      fields.add(
+          new CardField.NumberField(
+              "Thickness",
+              Measure.LENGTH,
+              own.thickness(),
+              false,
+              v -> withOwn(s, replaced(s.own(), n, new Step.OwnThickness(own.faces(), v)))));
+      fields.add(
+          new CardField.FacesField(
+              "Faces",
+              own.faces(),
+              v -> withOwn(s, replaced(s.own(), n, new Step.OwnThickness(v, own.thickness())))));
     }
-    fields.add(new CardField.Additions("", List.of(new CardField.Addition("Faces with a thickness of their own", withOwn(s, added(s.own(), new Step.OwnThickness(List.of(), s.thickness())))))));
+    fields.add(
+        new CardField.Additions(
+            "",
+            List.of(
+                new CardField.Addition(
+                    "Faces with a thickness of their own",
+                    withOwn(s, added(s.own(), new Step.OwnThickness(List.of(), s.thickness())))))));
     return fields;
   }
 
   private static Step withOwn(Step.Shell s, List<Step.OwnThickness> own) {
-    return new Step.Shell(s.id(), s.label(), s.skipped(), s.body(), s.thickness(), s.outwards(), s.open(), own);
+    return new Step.Shell(
+        s.id(), s.label(), s.skipped(), s.body(), s.thickness(), s.outwards(), s.open(), own);
   }
 
-  private static List<CardField> edgeSets(List<Step.EdgeSet> sets, String size, Function<List<Step.EdgeSet>, Step> with) {
+  private static List<CardField> edgeSets(
+      List<Step.EdgeSet> sets, String size, Function<List<Step.EdgeSet>, Step> with) {
     List<CardField> fields = new ArrayList<>();
     for (int i = 0; i < sets.size(); i++) {
       int n = i;
@@ -164,35 +426,125 @@ final class StepFields {
       if (sets.size() > 1) {
         fields.add(new CardField.Heading("Edges " + (i + 1), v -> with.apply(without(sets, n))));
       }
-      fields.add(new CardField.NumberField(size, Measure.LENGTH, set.size(), false, v -> with.apply(replaced(sets, n, new Step.EdgeSet(set.edges(), v)))));
-      fields.add(new CardField.EdgesField("Edges", set.edges(), v -> with.apply(replaced(sets, n, new Step.EdgeSet(v, set.size())))));
+      fields.add(
+          new CardField.NumberField(
+              size,
+              Measure.LENGTH,
+              set.size(),
+              false,
+              v -> with.apply(replaced(sets, n, new Step.EdgeSet(set.edges(), v)))));
+      fields.add(
+          new CardField.EdgesField(
+              "Edges",
+              set.edges(),
+              v -> with.apply(replaced(sets, n, new Step.EdgeSet(v, set.size())))));
     }
-    fields.add(new CardField.Additions("", List.of(new CardField.Addition("Edges with another " + size.toLowerCase(java.util.Locale.ROOT), with.apply(added(sets, new Step.EdgeSet(List.of(), new Expr("1 mm"))))))));
+    fields.add(
+        new CardField.Additions(
+            "",
+            List.of(
+                new CardField.Addition(
+                    "Edges with another " + size.toLowerCase(java.util.Locale.ROOT),
+                    with.apply(added(sets, new Step.EdgeSet(List.of(), new Expr("1 mm"))))))));
     return fields;
   }
 
   private static List<CardField> hole(Step.Hole s) {
     List<CardField> fields = new ArrayList<>();
-    fields.add(new CardField.NumberField("Diameter", Measure.LENGTH, s.diameter(), false, v -> new Step.Hole(s.id(), s.label(), s.skipped(), s.body(), s.plane(), s.points(), v, s.depth())));
+    fields.add(
+        new CardField.NumberField(
+            "Diameter",
+            Measure.LENGTH,
+            s.diameter(),
+            false,
+            v ->
+                new Step.Hole(
+                    s.id(),
+                    s.label(),
+                    s.skipped(),
+                    s.body(),
+                    s.plane(),
+                    s.points(),
+                    v,
+                    s.depth())));
     fields.add(
         new CardField.OptionField(
-            "Goes", List.of("through", "to a depth"), s.depth() == null ? "through" : "to a depth", v -> new Step.Hole(s.id(), s.label(), s.skipped(), s.body(), s.plane(), s.points(), s.diameter(), v.equals("through") ? null : new Expr("5 mm"))));
+            "Goes",
+            List.of("through", "to a depth"),
+            s.depth() == null ? "through" : "to a depth",
+            v ->
+                new Step.Hole(
+                    s.id(),
+                    s.label(),
+                    s.skipped(),
+                    s.body(),
+                    s.plane(),
+                    s.points(),
+                    s.diameter(),
+                    v.equals("through") ? null : new Expr("5 mm"))));
     if (s.depth() != null) {
-      fields.add(new CardField.NumberField("Depth", Measure.LENGTH, s.depth(), false, v -> new Step.Hole(s.id(), s.label(), s.skipped(), s.body(), s.plane(), s.points(), s.diameter(), v)));
+      fields.add(
+          new CardField.NumberField(
+              "Depth",
+              Measure.LENGTH,
+              s.depth(),
+              false,
+              v ->
+                  new Step.Hole(
+                      s.id(),
+                      s.label(),
+                      s.skipped(),
+                      s.body(),
+                      s.plane(),
+                      s.points(),
+                      s.diameter(),
+                      v)));
     }
-    fields.addAll(plane("Into", s.plane(), p -> new Step.Hole(s.id(), s.label(), s.skipped(), s.body(), p, s.points(), s.diameter(), s.depth())));
+    fields.addAll(
+        plane(
+            "Into",
+            s.plane(),
+            p ->
+                new Step.Hole(
+                    s.id(),
+                    s.label(),
+                    s.skipped(),
+                    s.body(),
+                    p,
+                    s.points(),
+                    s.diameter(),
+                    s.depth())));
     for (int i = 0; i < s.points().size(); i++) {
       int n = i;
       Point2 p = s.points().get(i);
-      fields.add(new CardField.Heading("Place " + (i + 1), v -> withPoints(s, without(s.points(), n))));
-      fields.add(new CardField.NumberField("x", Measure.LENGTH, p.x(), false, v -> withPoints(s, replaced(s.points(), n, new Point2(v, p.y())))));
-      fields.add(new CardField.NumberField("y", Measure.LENGTH, p.y(), false, v -> withPoints(s, replaced(s.points(), n, new Point2(p.x(), v)))));
+      fields.add(
+          new CardField.Heading("Place " + (i + 1), v -> withPoints(s, without(s.points(), n))));
+      fields.add(
+          new CardField.NumberField(
+              "x",
+              Measure.LENGTH,
+              p.x(),
+              false,
+              v -> withPoints(s, replaced(s.points(), n, new Point2(v, p.y())))));
+      fields.add(
+          new CardField.NumberField(
+              "y",
+              Measure.LENGTH,
+              p.y(),
+              false,
+              v -> withPoints(s, replaced(s.points(), n, new Point2(p.x(), v)))));
     }
-    fields.add(new CardField.Additions("", List.of(new CardField.Addition("Another place", withPoints(s, added(s.points(), Point2.ORIGIN))))));
+    fields.add(
+        new CardField.Additions(
+            "",
+            List.of(
+                new CardField.Addition(
+                    "Another place", withPoints(s, added(s.points(), Point2.ORIGIN))))));
     return fields;
   }
 
   private static Step withPoints(Step.Hole s, List<Point2> points) {
-    return new Step.Hole(s.id(), s.label(), s.skipped(), s.body(), s.plane(), points, s.diameter(), s.depth());
+    return new Step.Hole(
+        s.id(), s.label(), s.skipped(), s.body(), s.plane(), points, s.diameter(), s.depth());
   }
 }

@@ -3,7 +3,10 @@ package org.ankerdraft.app;
 import java.util.List;
 import javafx.scene.input.KeyEvent;
 
-/** Two-stroke keys: the stage's letter opens the station on the rail, the step's letter then runs it. */
+/**
+ * Two-stroke keys: the stage's letter opens the station on the rail, the step's letter then runs
+ * it.
+ */
 final class Strokes {
   private static final long WAIT_NANOS = 4_000_000_000L;
 

@@ -55,8 +55,15 @@ final class TopBar extends HBox {
     pack.setOnAction(e -> release.run());
     getChildren()
         .addAll(
-            mark, words, left, quickField(quickAdd), right,
-            verdict("Draft", Finding.Subject.DRAFT), verdict("Wall", Finding.Subject.WALL), verdict("Flat", Finding.Subject.FLAT), pack);
+            mark,
+            words,
+            left,
+            quickField(quickAdd),
+            right,
+            verdict("Draft", Finding.Subject.DRAFT),
+            verdict("Wall", Finding.Subject.WALL),
+            verdict("Flat", Finding.Subject.FLAT),
+            pack);
   }
 
   private static Node quickField(Runnable quickAdd) {
@@ -91,7 +98,9 @@ final class TopBar extends HBox {
   }
 
   void show() {
-    name.setText(session.file().map(f -> f.getFileName().toString()).orElse(session.document().name()) + (session.isDirty() ? " •" : ""));
+    name.setText(
+        session.file().map(f -> f.getFileName().toString()).orElse(session.document().name())
+            + (session.isDirty() ? " •" : ""));
     process.setText(InWords.process(session.document()));
     CheckReport report = session.report().orElse(null);
     for (Finding.Subject subject : verdicts.keySet()) {
@@ -104,10 +113,15 @@ final class TopBar extends HBox {
       } else if (report == null || report.bodies().isEmpty()) {
         text.setText(report == null ? "…" : "no body");
       } else {
-        text.setText(session.isReportCurrent() ? report.verdict(subject) : report.verdict(subject) + " …");
+        text.setText(
+            session.isReportCurrent() ? report.verdict(subject) : report.verdict(subject) + " …");
         boolean wall = subject == Finding.Subject.WALL;
-        long stops = report.count(subject, Severity.STOP) + (wall ? report.count(Finding.Subject.EDGES, Severity.STOP) : 0);
-        long cautions = report.count(subject, Severity.CAUTION) + (wall ? report.count(Finding.Subject.EDGES, Severity.CAUTION) : 0);
+        long stops =
+            report.count(subject, Severity.STOP)
+                + (wall ? report.count(Finding.Subject.EDGES, Severity.STOP) : 0);
+        long cautions =
+            report.count(subject, Severity.CAUTION)
+                + (wall ? report.count(Finding.Subject.EDGES, Severity.CAUTION) : 0);
         style = stops > 0 ? "stop" : cautions > 0 ? "caution" : "clear";
       }
       text.getStyleClass().add(style);

@@ -20,13 +20,17 @@ import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 
 /**
- * Builds, surveys and checks parts on a thread of its own. The latest request wins: an older one stops between two
- * steps, and is ended with its geometry worker if it has not stopped after a short grace.
+ * Builds, surveys and checks parts on a thread of its own. The latest request wins: an older one
+ * stops between two steps, and is ended with its geometry worker if it has not stopped after a
+ * short grace.
  */
 final class Workbench implements AutoCloseable {
   private static final long GRACE_NANOS = 600_000_000L;
 
-  /** Told of what comes of a request, on the interface thread; not told of requests that were overtaken. */
+  /**
+   * Told of what comes of a request, on the interface thread; not told of requests that were
+   * overtaken.
+   */
   interface Listener {
     void progress(int step, int of, String id);
 
@@ -59,12 +63,11 @@ final class Workbench implements AutoCloseable {
   private final CheckRunner checks;
   private final AtomicReference<Job> current = new AtomicReference<>();
   private final ExecutorService thread =
-      Executors.newSingleThreadExecutor(
-          r -> {
-            Thread t = new Thread(r, "workbench");
-            t.setDaemon(true);
-            return t;
-          });
+      Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "workbench");
+        t.setDaemon(true);
+        return t;
+      });
 
   Workbench(Path worker) {
     kernel = new GeometryKernel(worker);
@@ -102,34 +105,44 @@ final class Workbench implements AutoCloseable {
     Optional<PartState> state = builder.build(part, files, progress, job);
     Optional<Map<String, BodyAnalysis>> surveyed = state.flatMap(s -> checks.survey(s, job));
     if (surveyed.isEmpty()) {
-      tell(job, () -> listener.stopped(job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
+      tell(
+          job,
+          () ->
+              listener.stopped(
+                  job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
       return;
     }
     tell(job, () -> listener.built(state.get(), surveyed.get()));
     Optional<RuleBook> book = RuleBook.forPart(part);
     if (book.isEmpty()) {
-      tell(job, () -> listener.stopped("there is no rule book for material " + part.process().material()));
+      tell(
+          job,
+          () ->
+              listener.stopped("there is no rule book for material " + part.process().material()));
       return;
     }
-    checks.check(state.get(), book.get(), job).ifPresent(report -> tell(job, () -> listener.checked(report)));
+    checks
+        .check(state.get(), book.get(), job)
+        .ifPresent(report -> tell(job, () -> listener.checked(report)));
   }
 
   private void tell(Job job, Runnable message) {
-    Platform.runLater(
-        () -> {
-          if (current.get() == job) {
-            message.run();
-          }
-        });
+    Platform.runLater(() -> {
+      if (current.get() == job) {
+        message.run();
+      }
+    });
   }
 
-  /** Runs work that needs the kernel after what is queued; the result is taken on the interface thread. */
+  /**
+   * Runs work that needs the kernel after what is queued; the result is taken on the interface
+   * thread.
+   */
   <T> void background(java.util.function.Supplier<T> work, Consumer<T> then) {
-    thread.execute(
-        () -> {
-          T result = work.get();
-          Platform.runLater(() -> then.accept(result));
-        });
+    thread.execute(() -> {
+      T result = work.get();
+      Platform.runLater(() -> then.accept(result));
+    });
   }
 
   @Override

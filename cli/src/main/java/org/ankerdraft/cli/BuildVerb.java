@@ -52,7 +52,9 @@ final class BuildVerb implements Callable<Integer> {
       b.put("kind", "solid");
       b.put("volumeMm3", mass.volumeMm3());
       b.put("areaMm2", mass.areaMm2());
-      b.putObject("box").<ObjectNode>set("min", Json.point(mass.boxMin())).set("max", Json.point(mass.boxMax()));
+      b.putObject("box")
+          .<ObjectNode>set("min", Json.point(mass.boxMin()))
+          .set("max", Json.point(mass.boxMax()));
       b.set("centroidMm", Json.point(mass.centroid()));
       b.put("faces", body.named().topology().faces().size());
       b.put("edges", body.named().topology().edges().size());
@@ -78,12 +80,25 @@ final class BuildVerb implements Callable<Integer> {
 
   private static void print(PartState state, PrintWriter out) {
     for (StepResult r : state.steps()) {
-      out.printf(Locale.ROOT, "%-16s %-8s %-8s %7.1f ms  %s%s%n", r.id(), r.kind(), status(r.status()), r.ms(), r.strategy(), r.message());
+      out.printf(
+          Locale.ROOT,
+          "%-16s %-8s %-8s %7.1f ms  %s%s%n",
+          r.id(),
+          r.kind(),
+          status(r.status()),
+          r.ms(),
+          r.strategy(),
+          r.message());
     }
     for (Body body : state.bodies().values()) {
       var mass = body.named().shape().mass();
-      out.printf(Locale.ROOT, "body %s: %.3f mm3, %.3f mm2, %d faces%n", body.name(), mass.volumeMm3(), mass.areaMm2(), body.named().topology().faces().size());
+      out.printf(
+          Locale.ROOT,
+          "body %s: %.3f mm3, %.3f mm2, %d faces%n",
+          body.name(),
+          mass.volumeMm3(),
+          mass.areaMm2(),
+          body.named().topology().faces().size());
     }
   }
-
 }

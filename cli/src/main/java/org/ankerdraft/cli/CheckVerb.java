@@ -18,12 +18,18 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-@Command(name = "check", description = "Checks draft, undercuts, walls and corners against a rule book.")
+@Command(
+    name = "check",
+    description = "Checks draft, undercuts, walls and corners against a rule book.")
 final class CheckVerb implements Callable<Integer> {
   @Parameters(paramLabel = "FILE", description = "part file, bare JSON or STEP")
   private Path file;
 
-  @Option(names = "--rules", paramLabel = "NAME", description = "rule book: abs, abs-textured, pc, pa, pp; without it, what the part's process asks for")
+  @Option(
+      names = "--rules",
+      paramLabel = "NAME",
+      description =
+          "rule book: abs, abs-textured, pc, pa, pp; without it, what the part's process asks for")
   private String rules;
 
   @Option(names = "--json", description = "one JSON object on standard output")
@@ -39,7 +45,13 @@ final class CheckVerb implements Callable<Integer> {
       PartState state = workshop.build(content);
       if (state.bodies().isEmpty()) {
         throw new Workshop.CannotGoOn(
-            file + ": there is no body to check" + state.steps().stream().filter(s -> s.failure() != null).findFirst().map(s -> "; " + s.message()).orElse(""));
+            file
+                + ": there is no body to check"
+                + state.steps().stream()
+                    .filter(s -> s.failure() != null)
+                    .findFirst()
+                    .map(s -> "; " + s.message())
+                    .orElse(""));
       }
       CheckReport report =
           new CheckRunner(workshop.kernel, Runtime.getRuntime().availableProcessors())
@@ -56,24 +68,42 @@ final class CheckVerb implements Callable<Integer> {
   private RuleBook book(PartFile.Content content) throws Workshop.CannotGoOn {
     if (rules != null) {
       return RuleBook.named(rules)
-          .orElseThrow(() -> new Workshop.CannotGoOn("there is no rule book " + rules + "; there are " + String.join(", ", RuleBook.NAMES)));
+          .orElseThrow(() ->
+              new Workshop.CannotGoOn(
+                  "there is no rule book "
+                      + rules
+                      + "; there are "
+                      + String.join(", ", RuleBook.NAMES)));
     }
     return RuleBook.forPart(content.part())
-        .orElseThrow(
-            () -> new Workshop.CannotGoOn("no rule book for material " + content.part().process().material() + "; use --rules with one of " + String.join(", ", RuleBook.NAMES)));
+        .orElseThrow(() ->
+            new Workshop.CannotGoOn(
+                "no rule book for material "
+                    + content.part().process().material()
+                    + "; use --rules with one of "
+                    + String.join(", ", RuleBook.NAMES)));
   }
 
   private void print(PartState state, CheckReport report) {
     PrintWriter out = spec.commandLine().getOut();
     PrintWriter err = spec.commandLine().getErr();
-    state.steps().stream().filter(s -> s.failure() != null).forEach(s -> err.println(s.id() + ": " + s.message()));
+    state.steps().stream()
+        .filter(s -> s.failure() != null)
+        .forEach(s -> err.println(s.id() + ": " + s.message()));
     report.failures().forEach(err::println);
     err.flush();
     if (json) {
       out.println(Json.text(asJson(report)));
     } else {
-      out.printf("%s: draft %s; wall %s; flat %s%n", report.book().title(), report.verdict(Finding.Subject.DRAFT), report.verdict(Finding.Subject.WALL), flat());
-      report.findings().forEach(f -> out.printf("%-8s %-14s %s%n", f.severity().word(), f.code(), f.message()));
+      out.printf(
+          "%s: draft %s; wall %s; flat %s%n",
+          report.book().title(),
+          report.verdict(Finding.Subject.DRAFT),
+          report.verdict(Finding.Subject.WALL),
+          flat());
+      report
+          .findings()
+          .forEach(f -> out.printf("%-8s %-14s %s%n", f.severity().word(), f.code(), f.message()));
     }
     out.flush();
   }

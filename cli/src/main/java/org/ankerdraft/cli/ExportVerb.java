@@ -10,7 +10,9 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-@Command(name = "export", description = "Writes a part as STEP, STL, 3MF, OBJ or PNG, by the ending of OUT.")
+@Command(
+    name = "export",
+    description = "Writes a part as STEP, STL, 3MF, OBJ or PNG, by the ending of OUT.")
 final class ExportVerb implements Callable<Integer> {
   @Parameters(index = "0", paramLabel = "FILE")
   private Path file;
@@ -18,7 +20,11 @@ final class ExportVerb implements Callable<Integer> {
   @Parameters(index = "1", paramLabel = "OUT")
   private Path out;
 
-  @Option(names = "--accuracy", paramLabel = "MM", description = "largest distance of a mesh from the surface, mm (default: ${DEFAULT-VALUE})", defaultValue = "0.05")
+  @Option(
+      names = "--accuracy",
+      paramLabel = "MM",
+      description = "largest distance of a mesh from the surface, mm (default: ${DEFAULT-VALUE})",
+      defaultValue = "0.05")
   private double accuracyMm;
 
   @Override
@@ -30,12 +36,18 @@ final class ExportVerb implements Callable<Integer> {
       PartState state = workshop.build(Workshop.read(file));
       if (!state.isOk()) {
         throw new Workshop.CannotGoOn(
-            "nothing is written: " + state.steps().stream().filter(s -> s.failure() != null).findFirst().orElseThrow().message());
+            "nothing is written: "
+                + state.steps().stream()
+                    .filter(s -> s.failure() != null)
+                    .findFirst()
+                    .orElseThrow()
+                    .message());
       }
       if (state.bodies().isEmpty()) {
         throw new Workshop.CannotGoOn("nothing is written: the part has no body");
       }
-      PartFile.writeAtomically(out, PartExport.bytes(workshop.kernel, state, out.toString(), accuracyMm));
+      PartFile.writeAtomically(
+          out, PartExport.bytes(workshop.kernel, state, out.toString(), accuracyMm));
       return Exit.OK;
     } catch (PartExport.CannotExport e) {
       throw new Workshop.CannotGoOn(e.getMessage());

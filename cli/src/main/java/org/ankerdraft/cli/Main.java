@@ -26,14 +26,13 @@ public final class Main {
     return new CommandLine(new Main())
         .setOut(out)
         .setErr(err)
-        .setExecutionExceptionHandler(
-            (e, line, parsed) -> {
-              if (!(e instanceof Workshop.CannotGoOn)) {
-                throw e;
-              }
-              line.getErr().println(e.getMessage());
-              return Exit.ERROR;
-            })
+        .setExecutionExceptionHandler((e, line, parsed) -> {
+          if (!(e instanceof Workshop.CannotGoOn)) {
+            throw e;
+          }
+          line.getErr().println(e.getMessage());
+          return Exit.ERROR;
+        })
         .execute(args);
   }
 }

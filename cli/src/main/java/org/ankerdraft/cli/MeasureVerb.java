@@ -32,7 +32,8 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "measure",
     description = "Measures distance and angle between two things.",
-    footer = "A thing is the name of a face or edge, a point x,y,z in mm, or a choice as the part file writes it.")
+    footer =
+        "A thing is the name of a face or edge, a point x,y,z in mm, or a choice as the part file writes it.")
 final class MeasureVerb implements Callable<Integer> {
   private static final ObjectMapper MAPPER = new ObjectMapper();
 
@@ -55,7 +56,8 @@ final class MeasureVerb implements Callable<Integer> {
     try (Workshop workshop = new Workshop()) {
       PartState state = workshop.build(Workshop.read(file));
       Outcome<Measured> outcome =
-          Measuring.measure(workshop.kernel, thing(state, a), thing(state, b), Budget.ofSeconds(60));
+          Measuring.measure(
+              workshop.kernel, thing(state, a), thing(state, b), Budget.ofSeconds(60));
       if (outcome instanceof Outcome.Failed<Measured>(var failure)) {
         throw new Workshop.CannotGoOn(failure.message());
       }
@@ -77,7 +79,12 @@ final class MeasureVerb implements Callable<Integer> {
     } else {
       out.printf(Locale.ROOT, "distance %.6f mm%n", m.distanceMm());
       m.normalsRad().ifPresent(r -> out.printf(Locale.ROOT, "angle %.6f deg%n", Math.toDegrees(r)));
-      m.insideRad().ifPresent(r -> out.printf(Locale.ROOT, "between the faces, through the material %.6f deg%n", Math.toDegrees(r)));
+      m.insideRad()
+          .ifPresent(r ->
+              out.printf(
+                  Locale.ROOT,
+                  "between the faces, through the material %.6f deg%n",
+                  Math.toDegrees(r)));
     }
     out.flush();
   }
@@ -87,9 +94,13 @@ final class MeasureVerb implements Callable<Integer> {
       return chosen(state, text);
     }
     String[] numbers = text.split(",", -1);
-    if (numbers.length == 3 && Arrays.stream(numbers).allMatch(n -> n.trim().matches("[-+0-9.eE]+"))) {
+    if (numbers.length == 3
+        && Arrays.stream(numbers).allMatch(n -> n.trim().matches("[-+0-9.eE]+"))) {
       return new Thing.PointAt(
-          new Vec3(Double.parseDouble(numbers[0]), Double.parseDouble(numbers[1]), Double.parseDouble(numbers[2])));
+          new Vec3(
+              Double.parseDouble(numbers[0]),
+              Double.parseDouble(numbers[1]),
+              Double.parseDouble(numbers[2])));
     }
     for (Body body : state.bodies().values()) {
       if (body.named().face(text) > 0) {
@@ -122,7 +133,8 @@ final class MeasureVerb implements Callable<Integer> {
         }
       }
     } catch (JsonProcessingException e) {
-      throw new Workshop.CannotGoOn("choice " + text + " is not understood: " + e.getOriginalMessage());
+      throw new Workshop.CannotGoOn(
+          "choice " + text + " is not understood: " + e.getOriginalMessage());
     } catch (ExpressionException | Choosing.Adrift e) {
       throw new Workshop.CannotGoOn(e.getMessage());
     }
@@ -131,7 +143,12 @@ final class MeasureVerb implements Callable<Integer> {
 
   private static boolean isEdgeChoice(String text) {
     try {
-      return MAPPER.readTree(text).path("choose").asText().matches("edge|tangent chain|loop|edges of face|edges of step|inside corners|outside corners|sharp edges|parallel|nearest edge");
+      return MAPPER
+          .readTree(text)
+          .path("choose")
+          .asText()
+          .matches(
+              "edge|tangent chain|loop|edges of face|edges of step|inside corners|outside corners|sharp edges|parallel|nearest edge");
     } catch (JsonProcessingException e) {
       return false;
     }

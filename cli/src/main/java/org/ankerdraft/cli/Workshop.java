@@ -16,7 +16,9 @@ import org.ankerdraft.kernel.WorkerProgram;
 /** A kernel and a part built with it, for one run of a verb. */
 final class Workshop implements AutoCloseable {
 
-  /** The verb cannot go on; the message goes to standard error, the exit code is {@link Exit#ERROR}. */
+  /**
+   * The verb cannot go on; the message goes to standard error, the exit code is {@link Exit#ERROR}.
+   */
   static final class CannotGoOn extends Exception {
     private static final long serialVersionUID = 1L;
 
@@ -44,8 +46,13 @@ final class Workshop implements AutoCloseable {
 
   PartState build(PartFile.Content content) throws CannotGoOn {
     return new PartBuilder(kernel, Tolerance.MODEL)
-        .build(content.part(), Map.copyOf(content.files()), PartBuilder.Progress.NONE, Budget.Cancel.NEVER)
-        .orElseThrow(() -> new CannotGoOn("the part could not be built: the geometry worker cannot be had"));
+        .build(
+            content.part(),
+            Map.copyOf(content.files()),
+            PartBuilder.Progress.NONE,
+            Budget.Cancel.NEVER)
+        .orElseThrow(
+            () -> new CannotGoOn("the part could not be built: the geometry worker cannot be had"));
   }
 
   @Override

@@ -34,6 +34,7 @@ import org.ankerdraft.kernel.proto.Restore;
 import org.ankerdraft.kernel.proto.SelfIntersection;
 import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
+import org.ankerdraft.kernel.proto.SubKind;
 import org.ankerdraft.kernel.proto.Thicken;
 
 /**
@@ -102,6 +103,7 @@ public final class GeometryKernel implements AutoCloseable {
   private final Path program;
   private final ReentrantLock lock = new ReentrantLock();
   private final List<Long> toRelease = new ArrayList<>();
+  private Observer observer;
   private WorkerProcess worker;
   private long run;
   private long nextId = 1;
@@ -343,7 +345,9 @@ public final class GeometryKernel implements AutoCloseable {
   /** Makes the worker misbehave; refused unless the environment allows it. */
   public Outcome<Boolean> fault(TestFault fault, Budget budget) {
     return ask(
-        r -> r.setFault(Fault.newBuilder().setKindValue(fault.ordinal())), budget, a -> true);
+        r -> r.setFault(Fault.newBuilder().setKind(Fault.Kind.forNumber(fault.ordinal()))),
+        budget,
+        a -> true);
   }
 
   /** Sends bytes that are no frame: for tests of supervision. */
@@ -378,8 +382,8 @@ public final class GeometryKernel implements AutoCloseable {
 
   private org.ankerdraft.kernel.proto.Sub sub(Sub s) {
     return switch (s) {
-      case Sub.FaceOf(Shape shape, int face) -> Wire.sub(0, handle(shape), face);
-      case Sub.EdgeOf(Shape shape, int edge) -> Wire.sub(1, handle(shape), edge);
+      case Sub.FaceOf(Shape shape, int face) -> Wire.sub(SubKind.SUB_FACE, handle(shape), face);
+      case Sub.EdgeOf(Shape shape, int edge) -> Wire.sub(SubKind.SUB_EDGE, handle(shape), edge);
       case Sub.Point(Vec3 at) -> Wire.point(at);
     };
   }
@@ -404,6 +408,19 @@ public final class GeometryKernel implements AutoCloseable {
     }
   }
 
+  /** Tells of each request and how long its answer took; for measuring. */
+  public interface Observer {
+    /**
+     * @param operation name of the request's kind
+     */
+    void answered(String operation, byte[] request, long nanos);
+  }
+
+  /** Sets who is told of requests; null for nobody. */
+  public void observe(Observer o) {
+    observer = o;
+  }
+
   private <T> Outcome<T> ask(
       Consumer<Request.Builder> fill, Budget budget, Function<Response, T> read) {
     lock.lock();
@@ -412,7 +429,12 @@ public final class GeometryKernel implements AutoCloseable {
       releaseForgotten();
       Request.Builder request = Request.newBuilder().setId(nextId++);
       fill.accept(request);
-      Response answer = worker.ask(request.build(), budget);
+      Request built = request.build();
+      long start = System.nanoTime();
+      Response answer = worker.ask(built, budget);
+      if (observer != null) {
+        observer.answered(built.getOpCase().name(), built.toByteArray(), System.nanoTime() - start);
+      }
       if (answer.hasRefusal()) {
         return new Outcome.Failed<>(Wire.failure(answer.getRefusal()));
       }

@@ -14,6 +14,7 @@ import org.ankerdraft.kernel.proto.Placement;
 import org.ankerdraft.kernel.proto.Refusal;
 import org.ankerdraft.kernel.proto.Region;
 import org.ankerdraft.kernel.proto.ShapeReply;
+import org.ankerdraft.kernel.proto.SubKind;
 import org.ankerdraft.kernel.proto.Vec;
 
 /** Between our types and the wire's. */
@@ -67,16 +68,19 @@ final class Wire {
     };
   }
 
-  static org.ankerdraft.kernel.proto.Sub sub(int kind, long handle, int index) {
+  static org.ankerdraft.kernel.proto.Sub sub(SubKind kind, long handle, int index) {
     return org.ankerdraft.kernel.proto.Sub.newBuilder()
-        .setKindValue(kind)
+        .setKind(kind)
         .setShape(handle)
         .setIndex(index)
         .build();
   }
 
   static org.ankerdraft.kernel.proto.Sub point(Vec3 at) {
-    return org.ankerdraft.kernel.proto.Sub.newBuilder().setKindValue(3).setPoint(vec(at)).build();
+    return org.ankerdraft.kernel.proto.Sub.newBuilder()
+        .setKind(SubKind.SUB_POINT)
+        .setPoint(vec(at))
+        .build();
   }
 
   static Shape shape(ShapeReply reply) {

@@ -48,6 +48,7 @@ final class WorkerProcess implements AutoCloseable {
   private final OutputStream to;
   private final DataInputStream from;
   private final Deque<String> log = new ArrayDeque<>();
+  private volatile boolean closed;
 
   WorkerProcess(Path program) throws IOException {
     process = new ProcessBuilder(program.toString()).start();
@@ -82,7 +83,7 @@ final class WorkerProcess implements AutoCloseable {
   }
 
   boolean isAlive() {
-    return process.isAlive();
+    return !closed && process.isAlive();
   }
 
   /**
@@ -149,6 +150,8 @@ final class WorkerProcess implements AutoCloseable {
 
   @Override
   public void close() {
+    // A process that was just ended may still look alive for a moment.
+    closed = true;
     process.destroyForcibly();
   }
 }

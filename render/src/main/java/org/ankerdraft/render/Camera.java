@@ -3,7 +3,8 @@ package org.ankerdraft.render;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * An orthographic view. Screen x runs right, y down, both in pixels; depth is measured towards the viewer, mm.
+ * An orthographic view. Screen x runs right, y down, both in pixels; depth is measured towards the
+ * viewer, mm.
  *
  * @param target the point in the middle of the view
  * @param right unit vector that runs right on screen
@@ -54,7 +55,8 @@ public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int w
   }
 
   /** A view of a box from a side, with a margin around it. */
-  public static Camera fitted(View view, Vec3 boxMin, Vec3 boxMax, int width, int height, double marginPixels) {
+  public static Camera fitted(
+      View view, Vec3 boxMin, Vec3 boxMax, int width, int height, double marginPixels) {
     Vec3 middle = boxMin.plus(boxMax).times(0.5);
     Camera plain = new Camera(middle, view.right, view.up, 1, width, height);
     return plain.fit(boxMin, boxMax, marginPixels);
@@ -120,7 +122,9 @@ public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int w
         .plus(toward().times(depth));
   }
 
-  /** Turns about the part's vertical axis and about the screen's horizontal one, through a pivot. */
+  /**
+   * Turns about the part's vertical axis and about the screen's horizontal one, through a pivot.
+   */
   public Camera orbited(Vec3 pivot, double aboutVerticalRad, double aboutHorizontalRad) {
     Vec3 r = right.rotated(Vec3.Z, aboutVerticalRad);
     Vec3 u = up.rotated(Vec3.Z, aboutVerticalRad);
@@ -145,7 +149,10 @@ public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int w
     return c.panned(x - c.screenX(fixed), y - c.screenY(fixed));
   }
 
-  /** The view that looks straight at a point, from where it can be seen by its outward normal, half-way between. */
+  /**
+   * The view that looks straight at a point, from where it can be seen by its outward normal,
+   * half-way between.
+   */
   public Camera flownTo(Vec3 place, Vec3 normal, double scale) {
     Vec3 toward = normal.plus(toward().times(0.9));
     if (toward.length() < 0.2) {

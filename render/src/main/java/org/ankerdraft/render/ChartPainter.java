@@ -16,7 +16,10 @@ import java.util.List;
 import java.util.Locale;
 import org.ankerdraft.kernel.Vec3;
 
-/** Draws what surrounds and annotates the part: the chart's frame with its scale, numbers on the part, the legend. */
+/**
+ * Draws what surrounds and annotates the part: the chart's frame with its scale, numbers on the
+ * part, the legend.
+ */
 public final class ChartPainter {
   /** Width of the frame on each side, pixels: keep the part out of it. */
   public static final int FRAME = 14;
@@ -52,16 +55,31 @@ public final class ChartPainter {
           rows.add(new LegendRow(p.wallTints()[0], true, true, "under " + mm(look.thinMm())));
         }
         for (int i = look.thickMm() < Float.MAX_VALUE ? 1 : 0; i <= b.length; i++) {
-          String text = i == 0 ? "to " + mm(b[0]) : i == b.length ? mm(b[i - 1]) + " to " + mm(look.thickMm()) : mm(b[i - 1]) + " to " + mm(b[i]);
-          rows.add(new LegendRow(p.wallTints()[Math.min(i, p.wallTints().length - 1)], false, false, text));
+          String text =
+              i == 0
+                  ? "to " + mm(b[0])
+                  : i == b.length
+                      ? mm(b[i - 1]) + " to " + mm(look.thickMm())
+                      : mm(b[i - 1]) + " to " + mm(b[i]);
+          rows.add(
+              new LegendRow(
+                  p.wallTints()[Math.min(i, p.wallTints().length - 1)], false, false, text));
         }
         if (look.thickMm() < Float.MAX_VALUE) {
-          rows.add(new LegendRow(p.wallTints()[p.wallTints().length - 1], true, false, "over " + mm(look.thickMm())));
+          rows.add(
+              new LegendRow(
+                  p.wallTints()[p.wallTints().length - 1],
+                  true,
+                  false,
+                  "over " + mm(look.thickMm())));
         }
       }
       case DRAFT -> {
-        rows.add(new LegendRow(Shader.mixed(p.field(), p.cap(), 0.7f), false, false, "upper tool half"));
-        rows.add(new LegendRow(Shader.mixed(p.field(), p.sea(), 0.55f), false, false, "lower tool half"));
+        rows.add(
+            new LegendRow(Shader.mixed(p.field(), p.cap(), 0.7f), false, false, "upper tool half"));
+        rows.add(
+            new LegendRow(
+                Shader.mixed(p.field(), p.sea(), 0.55f), false, false, "lower tool half"));
         rows.add(new LegendRow(p.field(), true, true, "short of draft"));
       }
     }
@@ -73,11 +91,19 @@ public final class ChartPainter {
   }
 
   /** Draws frame, labels and legend over a finished image of the part. */
-  public void paint(BufferedImage image, Camera camera, Raster raster, Look look, List<Label> labels, Vec3 pullFoot) {
+  public void paint(
+      BufferedImage image,
+      Camera camera,
+      Raster raster,
+      Look look,
+      List<Label> labels,
+      Vec3 pullFoot) {
     Graphics2D g = image.createGraphics();
     g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-    g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
-    g.setRenderingHint(RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
+    g.setRenderingHint(
+        RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
+    g.setRenderingHint(
+        RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
     paintLabels(g, camera, raster, labels);
     if (pullFoot != null) {
       paintPull(g, camera, pullFoot, look.pull());
@@ -100,19 +126,24 @@ public final class ChartPainter {
     for (Label label : labels) {
       int x = (int) camera.screenX(label.place());
       int y = (int) camera.screenY(label.place());
-      boolean away = label.normal().dot(camera.toward()) < 0.05 && !label.normal().equals(Vec3.ZERO);
+      boolean away =
+          label.normal().dot(camera.toward()) < 0.05 && !label.normal().equals(Vec3.ZERO);
       if (away || raster.depthAt(x * factor, y * factor) > camera.depth(label.place()) + bias) {
         continue;
       }
       int w = metrics.stringWidth(label.text());
       Rectangle box = new Rectangle(x - w / 2 - 5, y - 11, w + 10, 22);
       boolean inside =
-          box.x > FRAME + 4 && box.y > FRAME + 4 && box.getMaxX() < camera.width() - FRAME - 4 && box.getMaxY() < camera.height() - FRAME - 4;
+          box.x > FRAME + 4
+              && box.y > FRAME + 4
+              && box.getMaxX() < camera.width() - FRAME - 4
+              && box.getMaxY() < camera.height() - FRAME - 4;
       if (!inside || taken.stream().anyMatch(box::intersects)) {
         continue;
       }
       taken.add(box);
-      haloed(g, label.text(), x - w / 2f, y + 5f, label.hazard() ? palette.hazard() : palette.ink());
+      haloed(
+          g, label.text(), x - w / 2f, y + 5f, label.hazard() ? palette.hazard() : palette.ink());
     }
   }
 
@@ -167,7 +198,8 @@ public final class ChartPainter {
   }
 
   /** A grip on the part: a ring with two arrow heads along a direction, and a number beside it. */
-  public void paintHandle(BufferedImage image, Camera camera, Vec3 anchor, Vec3 direction, String caption) {
+  public void paintHandle(
+      BufferedImage image, Camera camera, Vec3 anchor, Vec3 direction, String caption) {
     Graphics2D g = image.createGraphics();
     g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
     double x = camera.screenX(anchor);
@@ -215,7 +247,8 @@ public final class ChartPainter {
     names.add(new BorderName(Camera.View.SLANTED, "", centred(half, half, FRAME)));
     names.add(new BorderName(Camera.View.SLANTED_RIGHT, "", centred(w - half, half, FRAME)));
     names.add(new BorderName(Camera.View.SLANTED_BELOW, "", centred(half, h - half, FRAME)));
-    names.add(new BorderName(Camera.View.SLANTED_BELOW_RIGHT, "", centred(w - half, h - half, FRAME)));
+    names.add(
+        new BorderName(Camera.View.SLANTED_BELOW_RIGHT, "", centred(w - half, h - half, FRAME)));
     return names;
   }
 
@@ -273,9 +306,11 @@ public final class ChartPainter {
     Rectangle2D r = name.place();
     if (name.text().isEmpty()) {
       g.setColor(colour(palette.paper()));
-      g.fill(new Rectangle2D.Double(r.getX() + 4, r.getY() + 4, r.getWidth() - 8, r.getHeight() - 8));
+      g.fill(
+          new Rectangle2D.Double(r.getX() + 4, r.getY() + 4, r.getWidth() - 8, r.getHeight() - 8));
       g.setColor(colour(palette.ink()));
-      g.draw(new Rectangle2D.Double(r.getX() + 4, r.getY() + 4, r.getWidth() - 9, r.getHeight() - 9));
+      g.draw(
+          new Rectangle2D.Double(r.getX() + 4, r.getY() + 4, r.getWidth() - 9, r.getHeight() - 9));
       return;
     }
     g.setColor(colour(palette.paper()));
@@ -294,7 +329,9 @@ public final class ChartPainter {
     }
   }
 
-  /** Length of one bar of the scale: 1, 2 or 5 times a power of ten, as near 60 pixels as may be. */
+  /**
+   * Length of one bar of the scale: 1, 2 or 5 times a power of ten, as near 60 pixels as may be.
+   */
   static double scaleStep(Camera camera) {
     double wanted = 60 / camera.pixelsPerMm();
     double power = Math.pow(10, Math.floor(Math.log10(wanted)));
@@ -310,7 +347,12 @@ public final class ChartPainter {
     int x = FRAME + 16;
     int y = camera.height() - FRAME - 34 - rows.size() * LEGEND_ROW;
     g.setFont(ChartFonts.of(ChartFonts.Cut.BOLD, 12f));
-    haloed(g, look.map() == Look.Map.WALL ? "Wall, mm" : "Draft to the pull", x, y - 6f, palette.ink());
+    haloed(
+        g,
+        look.map() == Look.Map.WALL ? "Wall, mm" : "Draft to the pull",
+        x,
+        y - 6f,
+        palette.ink());
     Font font = ChartFonts.of(ChartFonts.Cut.MEDIUM, 12f);
     for (LegendRow row : rows) {
       g.setColor(colour(row.colour()));

@@ -52,7 +52,13 @@ public final class Labels {
     if (report != null) {
       for (Finding f : report.findings()) {
         if (f.code().equals("wall.thin") || f.code().equals("wall.thick")) {
-          labels.add(new Label(f.point(), Vec3.ZERO, String.format(Locale.ROOT, "%.2f", f.measured()), true, HAZARD_RANK));
+          labels.add(
+              new Label(
+                  f.point(),
+                  Vec3.ZERO,
+                  String.format(Locale.ROOT, "%.2f", f.measured()),
+                  true,
+                  HAZARD_RANK));
         }
       }
     }
@@ -75,24 +81,25 @@ public final class Labels {
       Vec3 middle = a.body().named().topology().face(face).point();
       int n = mesh.triangles()[3 * t];
       double d = place(mesh, n).distance(middle);
-      if (!Float.isNaN(a.wall().bySphere()[n]) && d < distance.getOrDefault(face, Double.MAX_VALUE)) {
+      if (!Float.isNaN(a.wall().bySphere()[n])
+          && d < distance.getOrDefault(face, Double.MAX_VALUE)) {
         distance.put(face, d);
         nearest.put(face, n);
       }
     }
     List<Label> labels = new ArrayList<>();
-    nearest.forEach(
-        (face, n) -> {
-          Topology.Face f = a.body().named().topology().face(face);
-          if (f.areaMm2() >= SMALLEST_FACE_MM2) {
-            String text = String.format(Locale.ROOT, "%.2f", a.wall().bySphere()[n]);
-            labels.add(new Label(place(mesh, n), f.normal(), text, false, -f.areaMm2()));
-          }
-        });
+    nearest.forEach((face, n) -> {
+      Topology.Face f = a.body().named().topology().face(face);
+      if (f.areaMm2() >= SMALLEST_FACE_MM2) {
+        String text = String.format(Locale.ROOT, "%.2f", a.wall().bySphere()[n]);
+        labels.add(new Label(place(mesh, n), f.normal(), text, false, -f.areaMm2()));
+      }
+    });
     return labels;
   }
 
   private static Vec3 place(FineMesh mesh, int n) {
-    return new Vec3(mesh.positions()[3 * n], mesh.positions()[3 * n + 1], mesh.positions()[3 * n + 2]);
+    return new Vec3(
+        mesh.positions()[3 * n], mesh.positions()[3 * n + 1], mesh.positions()[3 * n + 2]);
   }
 }

@@ -5,7 +5,10 @@ import org.ankerdraft.kernel.Vec3;
 
 /** Edges, outlines and contour lines over the shaded pixels. */
 final class Lines {
-  /** An edge is drawn over a surface that lies up to this many pixels in front of it: it belongs to that surface. */
+  /**
+   * An edge is drawn over a surface that lies up to this many pixels in front of it: it belongs to
+   * that surface.
+   */
   private static final float DEPTH_BIAS_PIXELS = 1.6f;
 
   /** A jump of depth between neighbours by more than this many pixels is an outline. */
@@ -40,7 +43,8 @@ final class Lines {
           continue;
         }
         if (raster.triangle[i] > 0 != raster.triangle[i + 1] > 0 && raster.triangle[i + 1] != 0
-            || raster.triangle[i] > 0 != raster.triangle[i + w] > 0 && raster.triangle[i + w] != 0) {
+            || raster.triangle[i] > 0 != raster.triangle[i + w] > 0
+                && raster.triangle[i + w] != 0) {
           raster.colour[i] = 0xFF000000 | ink;
           continue;
         }
@@ -48,14 +52,17 @@ final class Lines {
         float left = raster.depth[i - 1];
         float below = raster.depth[i + w];
         float above = raster.depth[i - w];
-        if (z - Math.min(right, left) > jump && Math.max(right, left) - z < z - Math.min(right, left) - jump / 2
-            || z - Math.min(below, above) > jump && Math.max(below, above) - z < z - Math.min(below, above) - jump / 2) {
+        if (z - Math.min(right, left) > jump
+                && Math.max(right, left) - z < z - Math.min(right, left) - jump / 2
+            || z - Math.min(below, above) > jump
+                && Math.max(below, above) - z < z - Math.min(below, above) - jump / 2) {
           boolean ground =
               right == Float.NEGATIVE_INFINITY
                   || left == Float.NEGATIVE_INFINITY
                   || below == Float.NEGATIVE_INFINITY
                   || above == Float.NEGATIVE_INFINITY;
-          raster.colour[i] = 0xFF000000 | Shader.mixed(raster.colour[i] & 0xFFFFFF, ink, ground ? 0.9f : 0.55f);
+          raster.colour[i] =
+              0xFF000000 | Shader.mixed(raster.colour[i] & 0xFFFFFF, ink, ground ? 0.9f : 0.55f);
         }
       }
     }
@@ -103,8 +110,17 @@ final class Lines {
 
   /** A line by coverage: each pixel near it takes ink by its distance from the line's middle. */
   private void segment(
-      double ax, double ay, double az, double bx, double by, double bz,
-      int colour, float width, float opacity, int from, int to) {
+      double ax,
+      double ay,
+      double az,
+      double bx,
+      double by,
+      double bz,
+      int colour,
+      float width,
+      float opacity,
+      int from,
+      int to) {
     double dx = bx - ax;
     double dy = by - ay;
     double length = Math.hypot(dx, dy);
@@ -120,7 +136,8 @@ final class Lines {
     double stretch = Math.sqrt(1 + slope * slope);
     int limit = steep ? raster.height : raster.width;
     int start = (int) Math.max(steep ? from : 0, Math.ceil(Math.min(major0, major1) - 0.5));
-    int end = (int) Math.min(steep ? to - 1 : limit - 1, Math.floor(Math.max(major0, major1) - 0.5));
+    int end =
+        (int) Math.min(steep ? to - 1 : limit - 1, Math.floor(Math.max(major0, major1) - 0.5));
     double reach = half * stretch;
     for (int m = start; m <= end; m++) {
       double along = m + 0.5 - major0;
@@ -146,7 +163,8 @@ final class Lines {
   }
 
   /** The edge nearest to a pixel within reach whose nearest point is not hidden, or 0. */
-  static int edgeAt(Scene scene, Camera camera, Raster raster, double x, double y, double reachPixels) {
+  static int edgeAt(
+      Scene scene, Camera camera, Raster raster, double x, double y, double reachPixels) {
     float bias = (float) (2 * DEPTH_BIAS_PIXELS / camera.pixelsPerMm());
     int best = 0;
     double least = reachPixels;
@@ -162,7 +180,8 @@ final class Lines {
         double dx = camera.screenX(b) - ax;
         double dy = camera.screenY(b) - ay;
         double square = dx * dx + dy * dy;
-        double s = square == 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square));
+        double s =
+            square == 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square));
         double distance = Math.hypot(x - ax - s * dx, y - ay - s * dy);
         if (distance < least) {
           double z = camera.depth(a) + s * (camera.depth(b) - camera.depth(a));
@@ -177,6 +196,7 @@ final class Lines {
   }
 
   private static Vec3 point(Scene scene, int k) {
-    return new Vec3(scene.edgePoints[3 * k], scene.edgePoints[3 * k + 1], scene.edgePoints[3 * k + 2]);
+    return new Vec3(
+        scene.edgePoints[3 * k], scene.edgePoints[3 * k + 1], scene.edgePoints[3 * k + 2]);
   }
 }

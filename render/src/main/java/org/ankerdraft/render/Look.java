@@ -45,7 +45,19 @@ public record Look(
 
   public static Look plain(Palette palette) {
     return new Look(
-        palette, Map.NONE, 0, Float.MAX_VALUE, NO_BANDS, Vec3.Z, Set.of(), Set.of(), Set.of(), Set.of(), 0, 0, null);
+        palette,
+        Map.NONE,
+        0,
+        Float.MAX_VALUE,
+        NO_BANDS,
+        Vec3.Z,
+        Set.of(),
+        Set.of(),
+        Set.of(),
+        Set.of(),
+        0,
+        0,
+        null);
   }
 
   public Look {
@@ -64,36 +76,120 @@ public record Look(
 
   public Look withMap(Map m) {
     return new Look(
-        palette, m, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+        palette,
+        m,
+        thinMm,
+        thickMm,
+        bands,
+        pull,
+        shortFaces,
+        undercutFaces,
+        editedFaces,
+        editedEdges,
+        hoverFace,
+        hoverEdge,
+        section);
   }
 
   public Look withWall(float thin, float thick, float[] wallBands) {
     return new Look(
-        palette, map, thin, thick, wallBands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+        palette,
+        map,
+        thin,
+        thick,
+        wallBands,
+        pull,
+        shortFaces,
+        undercutFaces,
+        editedFaces,
+        editedEdges,
+        hoverFace,
+        hoverEdge,
+        section);
   }
 
   public Look withDraft(Vec3 p, Set<Integer> shorts, Set<Integer> undercuts) {
     return new Look(
-        palette, map, thinMm, thickMm, bands, p, shorts, undercuts, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+        palette,
+        map,
+        thinMm,
+        thickMm,
+        bands,
+        p,
+        shorts,
+        undercuts,
+        editedFaces,
+        editedEdges,
+        hoverFace,
+        hoverEdge,
+        section);
   }
 
   public Look withEdited(Set<Integer> faces, Set<Integer> edges) {
     return new Look(
-        palette, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, faces, edges, hoverFace, hoverEdge, section);
+        palette,
+        map,
+        thinMm,
+        thickMm,
+        bands,
+        pull,
+        shortFaces,
+        undercutFaces,
+        faces,
+        edges,
+        hoverFace,
+        hoverEdge,
+        section);
   }
 
   public Look withHover(int face, int edge) {
     return new Look(
-        palette, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, face, edge, section);
+        palette,
+        map,
+        thinMm,
+        thickMm,
+        bands,
+        pull,
+        shortFaces,
+        undercutFaces,
+        editedFaces,
+        editedEdges,
+        face,
+        edge,
+        section);
   }
 
   public Look withSection(Plane plane) {
     return new Look(
-        palette, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, plane);
+        palette,
+        map,
+        thinMm,
+        thickMm,
+        bands,
+        pull,
+        shortFaces,
+        undercutFaces,
+        editedFaces,
+        editedEdges,
+        hoverFace,
+        hoverEdge,
+        plane);
   }
 
   public Look withPalette(Palette p) {
     return new Look(
-        p, map, thinMm, thickMm, bands, pull, shortFaces, undercutFaces, editedFaces, editedEdges, hoverFace, hoverEdge, section);
+        p,
+        map,
+        thinMm,
+        thickMm,
+        bands,
+        pull,
+        shortFaces,
+        undercutFaces,
+        editedFaces,
+        editedEdges,
+        hoverFace,
+        hoverEdge,
+        section);
   }
 }

@@ -27,12 +27,15 @@ public final class Looks {
             .mapToDouble(WallStatistics::nominalMm)
             .findFirst()
             .orElse((thin + thick) / 2);
-    return look
-        .withWall(thin, thick, bands(thin, thick, nominal))
-        .withDraft(pull, faces(scene, report, "draft.short"), faces(scene, report, "draft.undercut"));
+    return look.withWall(thin, thick, bands(thin, thick, nominal))
+        .withDraft(
+            pull, faces(scene, report, "draft.short"), faces(scene, report, "draft.undercut"));
   }
 
-  /** Five bounds for six tints: the limits outermost, the nominal wall between the third and the fourth's middle. */
+  /**
+   * Five bounds for six tints: the limits outermost, the nominal wall between the third and the
+   * fourth's middle.
+   */
   private static float[] bands(float thin, float thick, double nominal) {
     float n = (float) Math.max(thin * 1.1, Math.min(thick * 0.9, nominal));
     float below = tidy(n * 0.88f);
@@ -64,13 +67,15 @@ public final class Looks {
 
   static Vec3 boxMin(List<Vec3> corners) {
     return corners.stream()
-        .reduce((a, b) -> new Vec3(Math.min(a.x(), b.x()), Math.min(a.y(), b.y()), Math.min(a.z(), b.z())))
+        .reduce((a, b) ->
+            new Vec3(Math.min(a.x(), b.x()), Math.min(a.y(), b.y()), Math.min(a.z(), b.z())))
         .orElse(new Vec3(-10, -10, -10));
   }
 
   static Vec3 boxMax(List<Vec3> corners) {
     return corners.stream()
-        .reduce((a, b) -> new Vec3(Math.max(a.x(), b.x()), Math.max(a.y(), b.y()), Math.max(a.z(), b.z())))
+        .reduce((a, b) ->
+            new Vec3(Math.max(a.x(), b.x()), Math.max(a.y(), b.y()), Math.max(a.z(), b.z())))
         .orElse(new Vec3(10, 10, 10));
   }
 }

@@ -35,7 +35,8 @@ public final class PartExport {
   /**
    * @param accuracyMm largest distance of a mesh from the surface
    */
-  public static byte[] bytes(GeometryKernel kernel, PartState state, String fileName, double accuracyMm)
+  public static byte[] bytes(
+      GeometryKernel kernel, PartState state, String fileName, double accuracyMm)
       throws CannotExport {
     String lower = fileName.toLowerCase(Locale.ROOT);
     String ending = lower.substring(lower.lastIndexOf('.') + 1);
@@ -45,7 +46,9 @@ public final class PartExport {
       case "obj" -> MeshFiles.obj(meshes(kernel, state, accuracyMm));
       case "3mf" -> MeshFiles.threeMf(state.part().name(), meshes(kernel, state, accuracyMm));
       case "png" -> png(kernel, state);
-      default -> throw new CannotExport("." + ending + " is not written; use .step, .stl, .3mf, .obj or .png");
+      default ->
+          throw new CannotExport(
+              "." + ending + " is not written; use .step, .stl, .3mf, .obj or .png");
     };
   }
 
@@ -55,13 +58,19 @@ public final class PartExport {
     return got(kernel.writeStep(state.part().name(), shapes, Budget.ofSeconds(120)));
   }
 
-  private static Map<String, TriangleMesh> meshes(GeometryKernel kernel, PartState state, double accuracyMm)
-      throws CannotExport {
+  private static Map<String, TriangleMesh> meshes(
+      GeometryKernel kernel, PartState state, double accuracyMm) throws CannotExport {
     Map<String, TriangleMesh> meshes = new LinkedHashMap<>();
     for (Body body : state.bodies().values()) {
-      TriangleMesh mesh = got(kernel.mesh(body.named().shape(), accuracyMm, MESH_ANGLE_RAD, Budget.ofSeconds(120)));
+      TriangleMesh mesh =
+          got(kernel.mesh(body.named().shape(), accuracyMm, MESH_ANGLE_RAD, Budget.ofSeconds(120)));
       if (!mesh.watertight()) {
-        throw new CannotExport("the mesh of body " + body.name() + " has gaps at an accuracy of " + accuracyMm + " mm");
+        throw new CannotExport(
+            "the mesh of body "
+                + body.name()
+                + " has gaps at an accuracy of "
+                + accuracyMm
+                + " mm");
       }
       meshes.put(body.name(), mesh);
     }
@@ -71,7 +80,8 @@ public final class PartExport {
   private static byte[] png(GeometryKernel kernel, PartState state) throws CannotExport {
     RuleBook book =
         RuleBook.forPart(state.part())
-            .orElseThrow(() -> new CannotExport("no rule book for material " + state.part().process().material()));
+            .orElseThrow(() ->
+                new CannotExport("no rule book for material " + state.part().process().material()));
     CheckReport report =
         new CheckRunner(kernel, Runtime.getRuntime().availableProcessors())
             .check(state, book, Budget.Cancel.NEVER)

@@ -30,13 +30,16 @@ public final class PartImage {
   }
 
   /** A chart of the part from a slant, with a map and its numbers. */
-  public static BufferedImage chart(PartState state, CheckReport report, Look.Map map, int width, int height) {
+  public static BufferedImage chart(
+      PartState state, CheckReport report, Look.Map map, int width, int height) {
     var bodies = report.bodies().values().stream().toList();
     Scene scene = Scene.of(bodies);
     Vec3 pull = state.part().process().pull().unit();
     Look look = Looks.of(Palette.CHART, map, scene, report, pull);
     List<Vec3> box = box(state.bodies().values());
-    Camera camera = Camera.fitted(Camera.View.SLANTED, box.get(0), box.get(1), width, height, 3.0 * ChartPainter.FRAME);
+    Camera camera =
+        Camera.fitted(
+            Camera.View.SLANTED, box.get(0), box.get(1), width, height, 3.0 * ChartPainter.FRAME);
     Raster raster = new Raster();
     try (Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors())) {
       renderer.draw(scene, camera.supersampled(SUPERSAMPLING), look, raster);
@@ -44,7 +47,8 @@ public final class PartImage {
     BufferedImage image = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
     int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
     halve(raster, pixels);
-    new ChartPainter(Palette.CHART).paint(image, camera, raster, look, Labels.of(map, bodies, report), null);
+    new ChartPainter(Palette.CHART)
+        .paint(image, camera, raster, look, Labels.of(map, bodies, report), null);
     return image;
   }
 

@@ -7,10 +7,13 @@ public final class Raster {
   int width;
   int height;
   int[] colour = new int[0];
+
   /** Towards the viewer, mm; -infinity where nothing is. */
   float[] depth = new float[0];
+
   /** Triangle + 1 if seen from outside, -(triangle + 1) if seen from inside, 0 if none. */
   int[] triangle = new int[0];
+
   /** Face in the scene, 0 if none or a section's cap. */
   int[] face = new int[0];
 
@@ -52,6 +55,8 @@ public final class Raster {
 
   /** Depth at a pixel; -infinity where nothing is. */
   public float depthAt(int x, int y) {
-    return x < 0 || y < 0 || x >= width || y >= height ? Float.NEGATIVE_INFINITY : depth[y * width + x];
+    return x < 0 || y < 0 || x >= width || y >= height
+        ? Float.NEGATIVE_INFINITY
+        : depth[y * width + x];
   }
 }

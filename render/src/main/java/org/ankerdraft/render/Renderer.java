@@ -10,8 +10,9 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * Draws scenes in software: triangles into a visibility buffer by bands of rows on all threads, then each pixel is
- * shaded once, then edges as antialiased lines. Not safe for several threads at once.
+ * Draws scenes in software: triangles into a visibility buffer by bands of rows on all threads,
+ * then each pixel is shaded once, then edges as antialiased lines. Not safe for several threads at
+ * once.
  */
 public final class Renderer implements AutoCloseable {
   private static final int BAND = 32;
@@ -50,29 +51,27 @@ public final class Renderer implements AutoCloseable {
     Shader shader = new Shader(scene, camera, look, raster, sx, sy, sz);
     int bands = (camera.height() + BAND - 1) / BAND;
     AtomicInteger next = new AtomicInteger();
-    together(
-        () -> {
-          for (int b = next.getAndIncrement(); b < bands; b = next.getAndIncrement()) {
-            int from = b * BAND;
-            int to = Math.min(camera.height(), from + BAND);
-            raster.clearRows(from, to, 0xFF000000 | look.palette().field());
-            for (int i = bandStart[b]; i < bandStart[b + 1]; i++) {
-              fill(scene, banded[i], from, to, raster, look.section() != null);
-            }
-            shader.shade(from, to);
-          }
-        });
+    together(() -> {
+      for (int b = next.getAndIncrement(); b < bands; b = next.getAndIncrement()) {
+        int from = b * BAND;
+        int to = Math.min(camera.height(), from + BAND);
+        raster.clearRows(from, to, 0xFF000000 | look.palette().field());
+        for (int i = bandStart[b]; i < bandStart[b + 1]; i++) {
+          fill(scene, banded[i], from, to, raster, look.section() != null);
+        }
+        shader.shade(from, to);
+      }
+    });
     Lines lines = new Lines(scene, camera, look, raster);
     AtomicInteger strip = new AtomicInteger();
     int rows = (camera.height() + threads - 1) / threads;
-    together(
-        () -> {
-          int s = strip.getAndIncrement();
-          int from = s * rows;
-          int to = Math.min(camera.height(), from + rows);
-          lines.silhouettes(from, to);
-          lines.edges(from, to);
-        });
+    together(() -> {
+      int s = strip.getAndIncrement();
+      int from = s * rows;
+      int to = Math.min(camera.height(), from + rows);
+      lines.silhouettes(from, to);
+      lines.edges(from, to);
+    });
   }
 
   /**
@@ -82,9 +81,20 @@ public final class Renderer implements AutoCloseable {
    * @return its number in the scene, or 0 if none is within reach
    */
   public static int edgeAt(
-      Scene scene, Camera camera, Raster raster, int supersampling, double x, double y, double reachPixels) {
+      Scene scene,
+      Camera camera,
+      Raster raster,
+      int supersampling,
+      double x,
+      double y,
+      double reachPixels) {
     return Lines.edgeAt(
-        scene, camera.supersampled(supersampling), raster, x * supersampling, y * supersampling, reachPixels * supersampling);
+        scene,
+        camera.supersampled(supersampling),
+        raster,
+        x * supersampling,
+        y * supersampling,
+        reachPixels * supersampling);
   }
 
   private void together(Runnable work) {
@@ -129,29 +139,28 @@ public final class Renderer implements AutoCloseable {
     float oy = (float) (camera.height() / 2.0 - camera.target().dot(u));
     float oz = (float) -camera.target().dot(t);
     AtomicInteger part = new AtomicInteger();
-    together(
-        () -> {
-          int p = part.getAndIncrement();
-          int from = (int) ((long) n * p / threads);
-          int to = (int) ((long) n * (p + 1) / threads);
-          float[] pos = scene.positions;
-          for (int i = from; i < to; i++) {
-            float x = pos[3 * i];
-            float y = pos[3 * i + 1];
-            float z = pos[3 * i + 2];
-            sx[i] = x * rx + y * ry + z * rz + ox;
-            sy[i] = x * ux + y * uy + z * uz + oy;
-            sz[i] = x * tx + y * ty + z * tz + oz;
-          }
-          if (look.section() != null) {
-            Vec3 m = look.section().normal();
-            float d = (float) look.section().origin().dot(m);
-            for (int i = from; i < to; i++) {
-              cut[i] =
-                  (float) (pos[3 * i] * m.x() + pos[3 * i + 1] * m.y() + pos[3 * i + 2] * m.z()) - d;
-            }
-          }
-        });
+    together(() -> {
+      int p = part.getAndIncrement();
+      int from = (int) ((long) n * p / threads);
+      int to = (int) ((long) n * (p + 1) / threads);
+      float[] pos = scene.positions;
+      for (int i = from; i < to; i++) {
+        float x = pos[3 * i];
+        float y = pos[3 * i + 1];
+        float z = pos[3 * i + 2];
+        sx[i] = x * rx + y * ry + z * rz + ox;
+        sy[i] = x * ux + y * uy + z * uz + oy;
+        sz[i] = x * tx + y * ty + z * tz + oz;
+      }
+      if (look.section() != null) {
+        Vec3 m = look.section().normal();
+        float d = (float) look.section().origin().dot(m);
+        for (int i = from; i < to; i++) {
+          cut[i] =
+              (float) (pos[3 * i] * m.x() + pos[3 * i + 1] * m.y() + pos[3 * i + 2] * m.z()) - d;
+        }
+      }
+    });
   }
 
   /** Counting sort of the visible triangles by the bands of rows they touch. */

@@ -8,20 +8,23 @@ import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.TriangleMesh;
 
 /**
- * Everything that is drawn, in flat arrays. Faces and edges of all bodies are numbered through from 1; {@link #faceAt}
- * and {@link #edgeAt} lead back to body and number.
+ * Everything that is drawn, in flat arrays. Faces and edges of all bodies are numbered through from
+ * 1; {@link #faceAt} and {@link #edgeAt} lead back to body and number.
  */
 public final class Scene {
   final float[] positions;
   final float[] normals;
   final int[] triangles;
   final int[] faceOfTriangle;
+
   /** Wall thickness at each node, NaN where unknown; null if none is measured. */
   final float[] wall;
 
   final float[] edgePoints;
+
   /** First point of each edge, one entry more than edges. */
   final int[] edgeStart;
+
   /** Edges that only part smooth faces, drawn faintly. */
   final boolean[] smoothEdge;
 
@@ -126,7 +129,8 @@ public final class Scene {
     final int[] firstEdge;
     boolean anyWall;
 
-    private record Part(float[] positions, float[] normals, int[] triangles, int[] faces, float[] wall) {}
+    private record Part(
+        float[] positions, float[] normals, int[] triangles, int[] faces, float[] wall) {}
 
     Gatherer(List<BodyAnalysis> bodies) {
       List<Part> parts = new ArrayList<>();
@@ -182,7 +186,8 @@ public final class Scene {
       if (a.wall() != null) {
         anyWall = true;
         FineMesh m = a.wall().mesh();
-        return new Part(m.positions(), m.normals(), m.triangles(), m.faceOfTriangle(), a.wall().bySphere());
+        return new Part(
+            m.positions(), m.normals(), m.triangles(), m.faceOfTriangle(), a.wall().bySphere());
       }
       TriangleMesh m = a.mesh();
       int[] faces = new int[m.triangleCount()];

@@ -9,7 +9,9 @@ final class Shader {
   private static final float HATCH_WIDTH = 2.4f;
   private static final float CAP_PITCH = 9;
 
-  /** Calm light: faces turned away keep most of their tint, so that the maps can be read everywhere. */
+  /**
+   * Calm light: faces turned away keep most of their tint, so that the maps can be read everywhere.
+   */
   private static final float AMBIENT = 0.76f;
 
   private static final float CONTOUR_WIDTH = 0.55f;
@@ -47,7 +49,8 @@ final class Shader {
     this.sx = sx;
     this.sy = sy;
     this.sz = sz;
-    Vec3 light = camera.toward().plus(camera.up().times(0.4)).plus(camera.right().times(-0.35)).unit();
+    Vec3 light =
+        camera.toward().plus(camera.up().times(0.4)).plus(camera.right().times(-0.35)).unit();
     lightX = (float) light.x();
     lightY = (float) light.y();
     lightZ = (float) light.z();
@@ -177,7 +180,8 @@ final class Shader {
           base = mixed(base, look.palette().field(), look.palette().isNight() ? 0f : 0.55f);
           base = look.palette().isNight() ? mixed(base, look.palette().ink(), 0.25f) : base;
         }
-        raster.colour[i] = 0xFF000000 | dimmed(base, AMBIENT + (1 - AMBIENT) * Math.max(0, Math.min(1, lit)));
+        raster.colour[i] =
+            0xFF000000 | dimmed(base, AMBIENT + (1 - AMBIENT) * Math.max(0, Math.min(1, lit)));
       }
     }
   }
@@ -212,7 +216,9 @@ final class Shader {
     return onContour(t, bands, slope) ? mixed(tint, look.palette().ink(), 0.55f) : tint;
   }
 
-  /** Is the value within half a line's width, in pixels, of a bound? Level ground has no contour. */
+  /**
+   * Is the value within half a line's width, in pixels, of a bound? Level ground has no contour.
+   */
   private boolean onContour(float value, float[] bounds, float slopePerPixel) {
     if (slopePerPixel < FLATTEST_CONTOUR) {
       return false;
@@ -259,6 +265,8 @@ final class Shader {
 
   private static int dimmed(int c, float k) {
     int s = (int) (k * 256);
-    return ((((c >> 16) & 0xFF) * s) >> 8) << 16 | ((((c >> 8) & 0xFF) * s) >> 8) << 8 | (((c & 0xFF) * s) >> 8);
+    return ((((c >> 16) & 0xFF) * s) >> 8) << 16
+        | ((((c >> 8) & 0xFF) * s) >> 8) << 8
+        | (((c & 0xFF) * s) >> 8);
   }
 }

@@ -49,7 +49,10 @@ final class BlendBuilder {
     return type == BlendType.ROUND ? "the radius" : "the leg";
   }
 
-  /** The names that rounding or chamfering gives: on(a|b) along an edge, corner(a|b|c) where several meet. */
+  /**
+   * The names that rounding or chamfering gives: on(a|b) along an edge, corner(a|b|c) where several
+   * meet.
+   */
   static Naming.Births births(String id, NamedShape input) {
     return new Naming.Births() {
       @Override
@@ -73,17 +76,22 @@ final class BlendBuilder {
     Body body = context.body(word(), bodyName);
     NamedShape input = body.named();
     Map<Integer, Double> sizes = sizes(input);
-    String what = word() + " of " + sizes.values().stream().distinct().map(Words::mm).collect(Collectors.joining(", "));
+    String what =
+        word()
+            + " of "
+            + sizes.values().stream().distinct().map(Words::mm).collect(Collectors.joining(", "));
     Ladder ladder = ladder(input, sizes);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
-      return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result(), ""));
+      return StepBuild.of(
+          climbed.get().strategy(), new Body(body.name(), climbed.get().result(), ""));
     }
     Failure failure = BuildContext.failure(what, ladder.failure(), input);
     throw new StepFailed(failure.withWorks(worksUpTo(input, sizes)));
   }
 
-  private Map<Integer, Double> sizes(NamedShape input) throws StepFailed, ExpressionException, Choosing.Adrift {
+  private Map<Integer, Double> sizes(NamedShape input)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
     if (sets.isEmpty()) {
       throw new StepFailed(word(), "no edges are chosen");
     }
@@ -118,7 +126,8 @@ final class BlendBuilder {
 
   /** Groups of equal size, the largest first; edges are found again by name after each group. */
   private Outcome<NamedShape> oneAfterAnother(NamedShape input, Map<Integer, Double> sizes) {
-    List<Double> descending = sizes.values().stream().distinct().sorted(java.util.Comparator.reverseOrder()).toList();
+    List<Double> descending =
+        sizes.values().stream().distinct().sorted(java.util.Comparator.reverseOrder()).toList();
     if (descending.size() < 2) {
       return Outcome.failed(Outcome.Cause.REFUSED, "there is only one size");
     }
@@ -142,8 +151,12 @@ final class BlendBuilder {
     return Outcome.done(now);
   }
 
-  /** Sound, in one piece as before, with new faces; outside corners lose material, inside corners gain it. */
-  private Optional<String> fault(NamedShape input, Map<Integer, Double> sizes, NamedShape result) throws Ladder.Stopped {
+  /**
+   * Sound, in one piece as before, with new faces; outside corners lose material, inside corners
+   * gain it.
+   */
+  private Optional<String> fault(NamedShape input, Map<Integer, Double> sizes, NamedShape result)
+      throws Ladder.Stopped {
     Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
@@ -172,13 +185,14 @@ final class BlendBuilder {
 
   private String worksUpTo(NamedShape input, Map<Integer, Double> sizes) throws Ladder.Stopped {
     var share =
-        Feasible.largestShare(
-            s -> {
-              Map<Integer, Double> smaller = new LinkedHashMap<>();
-              sizes.forEach((e, size) -> smaller.put(e, size * s));
-              return ladder(input, smaller).climb().isPresent();
-            });
+        Feasible.largestShare(s -> {
+          Map<Integer, Double> smaller = new LinkedHashMap<>();
+          sizes.forEach((e, size) -> smaller.put(e, size * s));
+          return ladder(input, smaller).climb().isPresent();
+        });
     double max = sizes.values().stream().mapToDouble(Double::doubleValue).max().orElse(0);
-    return share.isEmpty() ? null : "up to " + Words.mm(Math.floor(max * share.getAsDouble() * 1000) / 1000);
+    return share.isEmpty()
+        ? null
+        : "up to " + Words.mm(Math.floor(max * share.getAsDouble() * 1000) / 1000);
   }
 }

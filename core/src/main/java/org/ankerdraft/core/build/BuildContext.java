@@ -24,7 +24,10 @@ import org.ankerdraft.kernel.Outcome.KernelFailure;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
-/** What a step's builder may use: the kernel, the values, and the bodies and sketches as they stand before the step. */
+/**
+ * What a step's builder may use: the kernel, the values, and the bodies and sketches as they stand
+ * before the step.
+ */
 final class BuildContext {
   private static final Duration USUAL = Duration.ofSeconds(30);
   private static final Duration SHORT = Duration.ofSeconds(6);
@@ -87,7 +90,8 @@ final class BuildContext {
       throw new StepFailed(what, "there is no body yet");
     }
     if (bodies.size() > 1) {
-      throw new StepFailed(what, "the part has several bodies, so the step must say which" + existing());
+      throw new StepFailed(
+          what, "the part has several bodies, so the step must say which" + existing());
     }
     return bodies.values().iterator().next();
   }
@@ -130,9 +134,17 @@ final class BuildContext {
       Topology.Face face = named.topology().face(faces.iterator().next());
       if (face.kind() != Topology.SurfaceKind.PLANE) {
         throw new StepFailed(
-            what, "face " + named.faceName(faces.iterator().next()) + " is not plane (" + Words.kind(face.kind()) + ")");
+            what,
+            "face "
+                + named.faceName(faces.iterator().next())
+                + " is not plane ("
+                + Words.kind(face.kind())
+                + ")");
       }
-      frame = Frame.on(new org.ankerdraft.kernel.Plane(face.origin(), face.direction()), tolerance.angleRad());
+      frame =
+          Frame.on(
+              new org.ankerdraft.kernel.Plane(face.origin(), face.direction()),
+              tolerance.angleRad());
     } else {
       frame = Frame.base(ref.base() == null ? "XY" : ref.base());
       if (frame == null) {

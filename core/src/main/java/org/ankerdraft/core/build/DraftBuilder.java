@@ -69,12 +69,14 @@ final class DraftBuilder {
   }
 
   /**
-   * Positive draft releases from the tool half that forms the face. A face that already looks away from the pull is
-   * formed by the lower half, so its angle counts the other way. Upright faces follow the pull as given.
+   * Positive draft releases from the tool half that forms the face. A face that already looks away
+   * from the pull is formed by the lower half, so its angle counts the other way. Upright faces
+   * follow the pull as given.
    */
   private double signed(Topology.Face face, double angle, Vec3 pull) {
     boolean looksAway =
-        face.kind() == Topology.SurfaceKind.PLANE && face.normal().dot(pull) < -context.tolerance.angleRad();
+        face.kind() == Topology.SurfaceKind.PLANE
+            && face.normal().dot(pull) < -context.tolerance.angleRad();
     return looksAway ? -angle : angle;
   }
 
@@ -94,12 +96,11 @@ final class DraftBuilder {
   private String worksUpTo(NamedShape input, Vec3 pull, Plane neutral, Map<Integer, Double> angles)
       throws Ladder.Stopped {
     var share =
-        Feasible.largestShare(
-            s -> {
-              Map<Integer, Double> smaller = new LinkedHashMap<>();
-              angles.forEach((f, a) -> smaller.put(f, a * s));
-              return ladder(input, pull, neutral, smaller).climb().isPresent();
-            });
+        Feasible.largestShare(s -> {
+          Map<Integer, Double> smaller = new LinkedHashMap<>();
+          angles.forEach((f, a) -> smaller.put(f, a * s));
+          return ladder(input, pull, neutral, smaller).climb().isPresent();
+        });
     double max = angles.values().stream().mapToDouble(Math::abs).max().orElse(0);
     return share.isEmpty() ? null : "up to " + Words.deg(max * share.getAsDouble());
   }

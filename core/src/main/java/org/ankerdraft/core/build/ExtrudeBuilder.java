@@ -33,7 +33,8 @@ final class ExtrudeBuilder {
   }
 
   /** A prism on one side of the sketch plane. */
-  private record Side(Vec3 along, double depth, String startRole, String sideRole, String endRole) {}
+  private record Side(
+      Vec3 along, double depth, String startRole, String sideRole, String endRole) {}
 
   StepBuild build() throws StepFailed, ExpressionException, Ladder.Stopped {
     ResolvedSketch sketch = context.sketches.get(step.sketch());
@@ -61,23 +62,33 @@ final class ExtrudeBuilder {
   }
 
   private void checkProfile(ResolvedSketch sketch) throws StepFailed, Ladder.Stopped {
-    var checked = context.kernel.checkProfile(sketch.regions(), sketch.frame().plane(), context.budget());
+    var checked =
+        context.kernel.checkProfile(sketch.regions(), sketch.frame().plane(), context.budget());
     if (checked instanceof Outcome.Failed<Boolean>(var failure)) {
       Ladder.stopIfNeeded(failure);
       List<String> curves =
-          failure.edges().stream().map(tag -> "curve " + sketch.nameByTag().getOrDefault(tag, "?")).toList();
-      throw new StepFailed(new Failure(what, failure.message(), curves, failure.place().orElse(null), null));
+          failure.edges().stream()
+              .map(tag -> "curve " + sketch.nameByTag().getOrDefault(tag, "?"))
+              .toList();
+      throw new StepFailed(
+          new Failure(what, failure.message(), curves, failure.place().orElse(null), null));
     }
   }
 
-  private NamedShape solid(ResolvedSketch sketch, double taper) throws StepFailed, ExpressionException, Ladder.Stopped {
+  private NamedShape solid(ResolvedSketch sketch, double taper)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
     Vec3 n = sketch.frame().normal();
     Vec3 along = step.reversed() ? n.negated() : n;
     return switch (step.extent()) {
       case ONE_SIDE -> prism(sketch, front(along, depth()), taper);
       case SYMMETRIC -> bothSides(sketch, along, depth() / 2, depth() / 2, taper);
       case TWO_SIDES ->
-          bothSides(sketch, along, depth(), context.positiveMm(what, "the depth on the other side", step.backDepth()), taper);
+          bothSides(
+              sketch,
+              along,
+              depth(),
+              context.positiveMm(what, "the depth on the other side", step.backDepth()),
+              taper);
       case THROUGH_ALL -> {
         double reach = reach(sketch);
         yield bothSides(sketch, along, reach, reach, taper);
@@ -98,36 +109,47 @@ final class ExtrudeBuilder {
     double reach = 1;
     for (Body b : targets()) {
       var mass = b.named().shape().mass();
-      reach = Math.max(reach, mass.diagonalMm() + mass.centroid().distance(sketch.frame().origin()));
+      reach =
+          Math.max(reach, mass.diagonalMm() + mass.centroid().distance(sketch.frame().origin()));
     }
     return reach;
   }
 
-  private NamedShape bothSides(ResolvedSketch sketch, Vec3 along, double depth, double back, double taper)
+  private NamedShape bothSides(
+      ResolvedSketch sketch, Vec3 along, double depth, double back, double taper)
       throws StepFailed, Ladder.Stopped {
     if (taper == 0) {
       Side whole = front(along, depth + back);
       return prismFrom(sketch, whole, along.times(-back));
     }
     NamedShape one = prism(sketch, front(along, depth), taper);
-    NamedShape other = prism(sketch, new Side(along.negated(), back, "back-start", "back-side", "back-end"), taper);
+    NamedShape other =
+        prism(
+            sketch, new Side(along.negated(), back, "back-start", "back-side", "back-end"), taper);
     return switch (context.kernel.combine(
         Combination.UNITE, one.shape(), List.of(other.shape()), true, context.budget())) {
-      case Outcome.Done<Derived>(Derived d) -> Naming.name(d, List.of(one, other), births(sketch, front(along, depth)));
+      case Outcome.Done<Derived>(Derived d) ->
+          Naming.name(d, List.of(one, other), births(sketch, front(along, depth)));
       case Outcome.Failed<Derived>(var failure) ->
           throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), null));
     };
   }
 
-  private NamedShape prism(ResolvedSketch sketch, Side side, double taper) throws StepFailed, Ladder.Stopped {
+  private NamedShape prism(ResolvedSketch sketch, Side side, double taper)
+      throws StepFailed, Ladder.Stopped {
     NamedShape straight = prismFrom(sketch, side, Vec3.ZERO);
     return taper == 0 ? straight : tapered(straight, sketch, side, taper);
   }
 
-  private NamedShape prismFrom(ResolvedSketch sketch, Side side, Vec3 start) throws StepFailed, Ladder.Stopped {
+  private NamedShape prismFrom(ResolvedSketch sketch, Side side, Vec3 start)
+      throws StepFailed, Ladder.Stopped {
     var made =
         context.kernel.extrude(
-            sketch.regions(), sketch.frame().plane(), start, side.along.times(side.depth), context.budget());
+            sketch.regions(),
+            sketch.frame().plane(),
+            start,
+            side.along.times(side.depth),
+            context.budget());
     return switch (made) {
       case Outcome.Failed<Derived>(var failure) ->
           throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), null));
@@ -166,7 +188,10 @@ final class ExtrudeBuilder {
     };
   }
 
-  /** Tilts the raised faces about the sketch plane; where the draft tool cannot, cuts them by tilted planes. */
+  /**
+   * Tilts the raised faces about the sketch plane; where the draft tool cannot, cuts them by tilted
+   * planes.
+   */
   private NamedShape tapered(NamedShape straight, ResolvedSketch sketch, Side side, double taper)
       throws StepFailed, Ladder.Stopped {
     Plane neutral = new Plane(sketch.frame().origin(), side.along);
@@ -183,30 +208,40 @@ final class ExtrudeBuilder {
     Ladder ladder =
         new Ladder(result -> tilt.fault(result, Set.of(endCap)))
             .rung("draft tool", tilt::byDraftTool);
-    if (taper > 0 && walls.stream().allMatch(w -> straight.topology().face(w).kind() == Topology.SurfaceKind.PLANE)) {
+    if (taper > 0
+        && walls.stream()
+            .allMatch(w -> straight.topology().face(w).kind() == Topology.SurfaceKind.PLANE)) {
       ladder.rung("tilted plane cuts", tilt::byPlaneCuts);
     }
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isEmpty()) {
       String tapering = "extrude with a taper of " + Words.deg(taper);
       Failure failure = BuildContext.failure(tapering, ladder.failure(), straight);
-      throw new StepFailed(failure.withWorks(worksUpTo(straight, side, neutral, angles, taper, endCap)));
+      throw new StepFailed(
+          failure.withWorks(worksUpTo(straight, side, neutral, angles, taper, endCap)));
     }
     strategy = "prism, " + climbed.get().strategy();
     return climbed.get().result();
   }
 
   private String worksUpTo(
-      NamedShape straight, Side side, Plane neutral, Map<Integer, Double> angles, double taper, String endCap)
+      NamedShape straight,
+      Side side,
+      Plane neutral,
+      Map<Integer, Double> angles,
+      double taper,
+      String endCap)
       throws Ladder.Stopped {
     var share =
-        Feasible.largestShare(
-            s -> {
-              Map<Integer, Double> smaller = new LinkedHashMap<>();
-              angles.forEach((f, a) -> smaller.put(f, a * s));
-              Tilt trial = new Tilt(context, straight, side.along, neutral, smaller, step.id());
-              return new Ladder(r -> trial.fault(r, Set.of(endCap))).rung("", trial::byDraftTool).climb().isPresent();
-            });
+        Feasible.largestShare(s -> {
+          Map<Integer, Double> smaller = new LinkedHashMap<>();
+          angles.forEach((f, a) -> smaller.put(f, a * s));
+          Tilt trial = new Tilt(context, straight, side.along, neutral, smaller, step.id());
+          return new Ladder(r -> trial.fault(r, Set.of(endCap)))
+              .rung("", trial::byDraftTool)
+              .climb()
+              .isPresent();
+        });
     return share.isEmpty() ? null : "up to " + Words.deg(taper * share.getAsDouble());
   }
 
@@ -236,7 +271,10 @@ final class ExtrudeBuilder {
     List<Body> changed = new ArrayList<>();
     for (Body target : targets()) {
       changed.add(
-          new Body(target.name(), Combiner.combine(context, what, kind, target.named(), tool, step.id()), ""));
+          new Body(
+              target.name(),
+              Combiner.combine(context, what, kind, target.named(), tool, step.id()),
+              ""));
     }
     return new StepBuild(strategy, changed, null);
   }

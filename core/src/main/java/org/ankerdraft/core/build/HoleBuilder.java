@@ -41,12 +41,14 @@ final class HoleBuilder {
     Vec3 start = through ? frame.normal().times(reach) : Vec3.ZERO;
     Vec3 along = frame.normal().times(through ? -2 * reach : -depth);
     Outcome<Derived> made =
-        context.kernel.extrude(circles(frame, radius), frame.plane(), start, along, context.budget());
+        context.kernel.extrude(
+            circles(frame, radius), frame.plane(), start, along, context.budget());
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
     NamedShape tool = Naming.name(made.orThrow(), List.of(), births());
-    NamedShape result = Combiner.combine(context, WHAT, Combination.SUBTRACT, body.named(), tool, step.id());
+    NamedShape result =
+        Combiner.combine(context, WHAT, Combination.SUBTRACT, body.named(), tool, step.id());
     return StepBuild.of("cylinder cut", new Body(body.name(), result, ""));
   }
 
@@ -57,7 +59,8 @@ final class HoleBuilder {
       Vec3 centre = frame.at(context.values.lengthMm(p.x()), context.values.lengthMm(p.y()));
       regions.add(
           new ProfileCurve.Region(
-              List.of(new ProfileCurve.Circle(tag, centre, frame.normal(), radius, frame.x())), List.of()));
+              List.of(new ProfileCurve.Circle(tag, centre, frame.normal(), radius, frame.x())),
+              List.of()));
       tag++;
     }
     return regions;

@@ -32,7 +32,12 @@ final class ImportBuilder {
           throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
       case Outcome.Done<Imported>(Imported read) -> {
         if (read.shapes().isEmpty()) {
-          throw new StepFailed(WHAT, "file " + step.file() + " holds no solid" + (read.warnings().isEmpty() ? "" : ": " + read.warnings().getFirst()));
+          throw new StepFailed(
+              WHAT,
+              "file "
+                  + step.file()
+                  + " holds no solid"
+                  + (read.warnings().isEmpty() ? "" : ": " + read.warnings().getFirst()));
         }
         yield new StepBuild(String.join("; ", read.warnings()), bodies(read), null);
       }

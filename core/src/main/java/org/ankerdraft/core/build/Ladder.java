@@ -8,7 +8,8 @@ import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Outcome.KernelFailure;
 
 /**
- * Strategies for one operation, tried in order; the first whose result is proved wins. Remembers why each failed.
+ * Strategies for one operation, tried in order; the first whose result is proved wins. Remembers
+ * why each failed.
  */
 final class Ladder {
 
@@ -76,14 +77,16 @@ final class Ladder {
   }
 
   private void note(KernelFailure failure) {
-    // The plainest strategy comes first and names the true reason; later ones fail for reasons of their own.
+    // The plainest strategy comes first and names the true reason; later ones fail for reasons of
+    // their own.
     if (firstFailure == null) {
       firstFailure = failure;
     }
   }
 
   static KernelFailure stopIfNeeded(KernelFailure failure) throws Stopped {
-    if (failure.cause() == Outcome.Cause.CANCELLED || failure.cause() == Outcome.Cause.UNAVAILABLE) {
+    if (failure.cause() == Outcome.Cause.CANCELLED
+        || failure.cause() == Outcome.Cause.UNAVAILABLE) {
       throw new Stopped(failure);
     }
     return failure;

@@ -24,8 +24,9 @@ import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 
 /**
- * Builds parts. Results are remembered by content: a step whose definition, numbers and inputs are those of an earlier
- * build is not built again. A failed step leaves the bodies as they were before it, and later steps go on from there.
+ * Builds parts. Results are remembered by content: a step whose definition, numbers and inputs are
+ * those of an earlier build is not built again. A failed step leaves the bodies as they were before
+ * it, and later steps go on from there.
  */
 public final class PartBuilder {
   private static final int REMEMBERED_STEPS = 400;
@@ -80,7 +81,8 @@ public final class PartBuilder {
       }
       progress.atStep(i, part.built(), step.id());
       String key = key(step, part, values, files, bodies, sketchKeys);
-      BuildContext context = new BuildContext(kernel, part, values, tolerance, files, bodies, sketches, cancel);
+      BuildContext context =
+          new BuildContext(kernel, part, values, tolerance, files, bodies, sketches, cancel);
       StepResult result;
       try {
         result = remembered(key).orElse(null);
@@ -110,7 +112,16 @@ public final class PartBuilder {
     }
     return Optional.of(
         new StepResult(
-            r.id(), r.kind(), r.status(), r.strategy(), 0, true, r.failure(), r.candidate(), r.sketch(), r.bodies()));
+            r.id(),
+            r.kind(),
+            r.status(),
+            r.strategy(),
+            0,
+            true,
+            r.failure(),
+            r.candidate(),
+            r.sketch(),
+            r.bodies()));
   }
 
   private StepResult build(Step step, BuildContext context, String key) throws Ladder.Stopped {
@@ -118,14 +129,28 @@ public final class PartBuilder {
     StepResult result;
     try {
       StepBuild built = dispatch(step, context);
-      List<Body> keyed = built.bodies().stream().map(b -> new Body(b.name(), b.named(), key + "/" + b.name())).toList();
+      List<Body> keyed =
+          built.bodies().stream()
+              .map(b -> new Body(b.name(), b.named(), key + "/" + b.name()))
+              .toList();
       result =
           new StepResult(
-              step.id(), step.kind(), StepStatus.BUILT, built.strategy(), since(start), false, null, null, built.sketch(), keyed);
+              step.id(),
+              step.kind(),
+              StepStatus.BUILT,
+              built.strategy(),
+              since(start),
+              false,
+              null,
+              null,
+              built.sketch(),
+              keyed);
     } catch (StepFailed e) {
       result = failed(step, StepStatus.FAILED, e.failure(), null, since(start));
     } catch (ExpressionException e) {
-      result = failed(step, StepStatus.FAILED, Failure.of(step.kind(), e.getMessage()), null, since(start));
+      result =
+          failed(
+              step, StepStatus.FAILED, Failure.of(step.kind(), e.getMessage()), null, since(start));
     } catch (SketchProblem e) {
       result =
           failed(
@@ -153,11 +178,13 @@ public final class PartBuilder {
 
   private static StepResult failed(
       Step step, StepStatus status, Failure failure, StepResult.Candidate candidate, double ms) {
-    return new StepResult(step.id(), step.kind(), status, "", ms, false, failure, candidate, null, List.of());
+    return new StepResult(
+        step.id(), step.kind(), status, "", ms, false, failure, candidate, null, List.of());
   }
 
   private static StepResult notBuilt(Step step, StepStatus status) {
-    return new StepResult(step.id(), step.kind(), status, "", 0, false, null, null, null, List.of());
+    return new StepResult(
+        step.id(), step.kind(), status, "", 0, false, null, null, null, List.of());
   }
 
   private StepBuild dispatch(Step step, BuildContext context)
@@ -168,7 +195,8 @@ public final class PartBuilder {
         yield new StepBuild(
             "",
             List.of(),
-            SketchResolver.resolve(s.curves(), context.frame("sketch", plane), context.values, tolerance));
+            SketchResolver.resolve(
+                s.curves(), context.frame("sketch", plane), context.values, tolerance));
       }
       case Step.Extrude s -> new ExtrudeBuilder(context, s).build();
       case Step.Draft s -> new DraftBuilder(context, s).build();

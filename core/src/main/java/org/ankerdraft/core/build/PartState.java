@@ -8,7 +8,8 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 
 /** A part as built: its document, what became of each step, and the bodies at the stop line. */
-public record PartState(PartDocument part, List<StepResult> steps, Map<String, Body> bodies, double ms) {
+public record PartState(
+    PartDocument part, List<StepResult> steps, Map<String, Body> bodies, double ms) {
   public PartState {
     steps = List.copyOf(steps);
     bodies = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(bodies));
@@ -16,7 +17,8 @@ public record PartState(PartDocument part, List<StepResult> steps, Map<String, B
 
   /** No step failed or is adrift. */
   public boolean isOk() {
-    return steps.stream().noneMatch(s -> s.status() == StepStatus.FAILED || s.status() == StepStatus.ADRIFT);
+    return steps.stream()
+        .noneMatch(s -> s.status() == StepStatus.FAILED || s.status() == StepStatus.ADRIFT);
   }
 
   public Optional<StepResult> step(String id) {

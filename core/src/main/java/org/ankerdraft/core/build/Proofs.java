@@ -10,7 +10,9 @@ import org.ankerdraft.kernel.TriangleMesh;
 
 /** Proofs that every result must pass, whatever the operation. */
 final class Proofs {
-  /** A coarse mesh may differ from the exact volume by this share; a broken one differs by far more. */
+  /**
+   * A coarse mesh may differ from the exact volume by this share; a broken one differs by far more.
+   */
   private static final double MESH_VOLUME_SHARE = 0.03;
 
   private static final double MESH_DEFLECTION_SHARE = 2e-3;
@@ -19,12 +21,18 @@ final class Proofs {
 
   private Proofs() {}
 
-  /** Valid, closed, of positive volume, meshable without gaps, and mesh and solid agree about the volume. */
-  static Optional<String> soundness(Shape shape, GeometryKernel kernel, Budget budget) throws Ladder.Stopped {
+  /**
+   * Valid, closed, of positive volume, meshable without gaps, and mesh and solid agree about the
+   * volume.
+   */
+  static Optional<String> soundness(Shape shape, GeometryKernel kernel, Budget budget)
+      throws Ladder.Stopped {
     Shape.Proof p = shape.proof();
     if (!p.isSound()) {
       return Optional.of(
-          p.faults().isEmpty() ? "the result holds no solid" : "the result is no sound solid: " + p.faults().getFirst());
+          p.faults().isEmpty()
+              ? "the result holds no solid"
+              : "the result is no sound solid: " + p.faults().getFirst());
     }
     double volume = shape.mass().volumeMm3();
     if (!(volume > 0)) {
@@ -35,7 +43,8 @@ final class Proofs {
       return Optional.of(
           String.format(Locale.ROOT, "the result has gaps of up to %.3g mm", p.maxToleranceMm()));
     }
-    Outcome<TriangleMesh> meshed = kernel.mesh(shape, size * MESH_DEFLECTION_SHARE, MESH_ANGLE_RAD, budget);
+    Outcome<TriangleMesh> meshed =
+        kernel.mesh(shape, size * MESH_DEFLECTION_SHARE, MESH_ANGLE_RAD, budget);
     return switch (meshed) {
       case Outcome.Failed<TriangleMesh>(var failure) -> {
         Ladder.stopIfNeeded(failure);
@@ -48,7 +57,10 @@ final class Proofs {
         double off = Math.abs(mesh.volumeMm3() - volume) / volume;
         yield off > MESH_VOLUME_SHARE
             ? Optional.of(
-                String.format(Locale.ROOT, "mesh and solid differ in volume by %.1f %%: the boundary folds over itself", 100 * off))
+                String.format(
+                    Locale.ROOT,
+                    "mesh and solid differ in volume by %.1f %%: the boundary folds over itself",
+                    100 * off))
             : Optional.empty();
       }
     };

@@ -19,11 +19,15 @@ import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
 
 /**
- * Hollows a body. Strategies: the library's thick solid with arcs, with extended faces; offset and cut; rounds that
- * are smaller than the wall taken off before the offset, so that the inside becomes sharp there.
+ * Hollows a body. Strategies: the library's thick solid with arcs, with extended faces; offset and
+ * cut; rounds that are smaller than the wall taken off before the offset, so that the inside
+ * becomes sharp there.
  */
 final class ShellBuilder {
-  /** How far the cavity is led beyond an open face, as a multiple of the wall, so that the cut surely opens it. */
+  /**
+   * How far the cavity is led beyond an open face, as a multiple of the wall, so that the cut
+   * surely opens it.
+   */
   private static final double BEYOND_OPENING = 2;
 
   private static final double THICKNESS_PROOF_SHARE = 0.01;
@@ -36,8 +40,11 @@ final class ShellBuilder {
     this.step = step;
   }
 
-  /** One shell with all numbers known: open faces and the faces that have a thickness of their own. */
-  private record Walls(NamedShape input, Set<Integer> open, Map<Integer, Double> own, double thickness) {
+  /**
+   * One shell with all numbers known: open faces and the faces that have a thickness of their own.
+   */
+  private record Walls(
+      NamedShape input, Set<Integer> open, Map<Integer, Double> own, double thickness) {
     Walls scaled(double share) {
       Map<Integer, Double> smaller = new LinkedHashMap<>();
       own.forEach((f, t) -> smaller.put(f, t * share));
@@ -54,7 +61,8 @@ final class ShellBuilder {
     NamedShape input = body.named();
     double thickness = context.positiveMm("shell", "the thickness", step.thickness());
     Choosing choosing = context.choosing(input);
-    Set<Integer> open = step.open().isEmpty() ? Set.of() : context.someFaces("shell", input, step.open());
+    Set<Integer> open =
+        step.open().isEmpty() ? Set.of() : context.someFaces("shell", input, step.open());
     Map<Integer, Double> own = new LinkedHashMap<>();
     for (Step.OwnThickness o : step.own()) {
       double t = context.positiveMm("shell", "a face's own thickness", o.thickness());
@@ -69,9 +77,11 @@ final class ShellBuilder {
     Ladder ladder = ladder(walls);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
-      return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result(), ""));
+      return StepBuild.of(
+          climbed.get().strategy(), new Body(body.name(), climbed.get().result(), ""));
     }
-    Failure failure = BuildContext.failure("shell of " + Words.mm(thickness), ladder.failure(), input);
+    Failure failure =
+        BuildContext.failure("shell of " + Words.mm(thickness), ladder.failure(), input);
     throw new StepFailed(failure.withWorks(worksUpTo(walls)));
   }
 
@@ -84,11 +94,15 @@ final class ShellBuilder {
     if (step.outwards()) {
       return ladder
           .rung("offset outwards and cut", () -> offsetOutwards(w, Join.ARC))
-          .rung("offset outwards with faces extended, and cut", () -> offsetOutwards(w, Join.INTERSECTION));
+          .rung(
+              "offset outwards with faces extended, and cut",
+              () -> offsetOutwards(w, Join.INTERSECTION));
     }
     return ladder
         .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
-        .rung("offset inwards with faces extended, and cut", () -> offsetAndCut(w, w.input, Join.INTERSECTION))
+        .rung(
+            "offset inwards with faces extended, and cut",
+            () -> offsetAndCut(w, w.input, Join.INTERSECTION))
         .rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
   }
 
@@ -129,7 +143,8 @@ final class ShellBuilder {
     w.own.forEach((f, t) -> own.put(f, sign * t));
     return context
         .kernel
-        .thicken(w.input.shape(), List.copyOf(w.open), sign * w.thickness, own, join, context.budget())
+        .thicken(
+            w.input.shape(), List.copyOf(w.open), sign * w.thickness, own, join, context.budget())
         .map(d -> Naming.name(d, List.of(w.input), births(w.input, w.open)));
   }
 
@@ -146,19 +161,24 @@ final class ShellBuilder {
     return context
         .kernel
         .offset(from.shape(), -w.thickness, own, join, context.budget())
-        .then(
-            cavity -> {
-              NamedShape inner = Naming.name(cavity, List.of(from), () -> step.id() + "/inner");
-              return context
-                  .kernel
-                  .combine(Combination.SUBTRACT, w.input.shape(), List.of(inner.shape()), false, context.budget())
-                  .map(d -> Naming.name(d, List.of(w.input, asInner(inner)), () -> step.id() + "/rim"));
-            });
+        .then(cavity -> {
+          NamedShape inner = Naming.name(cavity, List.of(from), () -> step.id() + "/inner");
+          return context
+              .kernel
+              .combine(
+                  Combination.SUBTRACT,
+                  w.input.shape(),
+                  List.of(inner.shape()),
+                  false,
+                  context.budget())
+              .map(d -> Naming.name(d, List.of(w.input, asInner(inner)), () -> step.id() + "/rim"));
+        });
   }
 
   private NamedShape asInner(NamedShape cavity) {
     return new NamedShape(
-        cavity.shape(), cavity.faceNames().stream().map(n -> step.id() + "/inner(" + n + ")").toList());
+        cavity.shape(),
+        cavity.faceNames().stream().map(n -> step.id() + "/inner(" + n + ")").toList());
   }
 
   private Outcome<NamedShape> offsetOutwards(Walls w, Join join) {
@@ -169,18 +189,22 @@ final class ShellBuilder {
     return context
         .kernel
         .offset(w.input.shape(), w.thickness, own, join, context.budget())
-        .then(
-            grown -> {
-              NamedShape outer = Naming.name(grown, List.of(w.input), () -> step.id() + "/outer");
-              NamedShape renamed =
-                  new NamedShape(
-                      outer.shape(),
-                      outer.faceNames().stream().map(n -> step.id() + "/outer(" + n + ")").toList());
-              return context
-                  .kernel
-                  .combine(Combination.SUBTRACT, renamed.shape(), List.of(w.input.shape()), false, context.budget())
-                  .map(d -> Naming.name(d, List.of(renamed, w.input), () -> step.id() + "/rim"));
-            });
+        .then(grown -> {
+          NamedShape outer = Naming.name(grown, List.of(w.input), () -> step.id() + "/outer");
+          NamedShape renamed =
+              new NamedShape(
+                  outer.shape(),
+                  outer.faceNames().stream().map(n -> step.id() + "/outer(" + n + ")").toList());
+          return context
+              .kernel
+              .combine(
+                  Combination.SUBTRACT,
+                  renamed.shape(),
+                  List.of(w.input.shape()),
+                  false,
+                  context.budget())
+              .map(d -> Naming.name(d, List.of(renamed, w.input), () -> step.id() + "/rim"));
+        });
   }
 
   private Outcome<NamedShape> withoutSmallRounds(Walls w) {
@@ -194,7 +218,9 @@ final class ShellBuilder {
             case TORUS -> f.second();
             default -> Double.POSITIVE_INFINITY;
           };
-      if (!f.concave() && radius <= w.at(i) + context.tolerance.lengthMm() && hasSmoothNeighbour(t, i)) {
+      if (!f.concave()
+          && radius <= w.at(i) + context.tolerance.lengthMm()
+          && hasSmoothNeighbour(t, i)) {
         small.add(i);
       }
     }
@@ -209,12 +235,13 @@ final class ShellBuilder {
   }
 
   private static boolean hasSmoothNeighbour(Topology t, int face) {
-    return t.edges().stream().anyMatch(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face));
+    return t.edges().stream()
+        .anyMatch(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face));
   }
 
   /**
-   * Sound; volume on the right side; opened where it should be; each inner face that grew from one outer face lies at
-   * that face's thickness from it.
+   * Sound; volume on the right side; opened where it should be; each inner face that grew from one
+   * outer face lies at that face's thickness from it.
    */
   private Optional<String> fault(Walls w, NamedShape result) throws Ladder.Stopped {
     Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
@@ -227,14 +254,18 @@ final class ShellBuilder {
     if (!step.outwards() && wall >= outer * (1 - context.tolerance.relative())) {
       return Optional.of("no room is left inside: the walls fill the body");
     }
-    double thickest = Math.max(w.thickness, w.own.values().stream().mapToDouble(Double::doubleValue).max().orElse(0));
+    double thickest =
+        Math.max(
+            w.thickness, w.own.values().stream().mapToDouble(Double::doubleValue).max().orElse(0));
     if (!step.outwards() && wall > skin * thickest) {
       return Optional.of("the walls hold more material than the skin times their thickness");
     }
     Set<Integer> leftOpen = new TreeSet<>();
     for (int f : w.open) {
       int still = result.face(w.input.faceName(f));
-      if (still > 0 && result.topology().face(still).areaMm2() > w.input.topology().face(f).areaMm2() * 0.98) {
+      if (still > 0
+          && result.topology().face(still).areaMm2()
+              > w.input.topology().face(f).areaMm2() * 0.98) {
         leftOpen.add(f);
       }
     }
@@ -255,11 +286,17 @@ final class ShellBuilder {
       if (source == 0 || w.open.contains(source)) {
         continue;
       }
-      double distance = Surfaces.distance(w.input.topology().face(source), result.topology().face(i).point());
+      double distance =
+          Surfaces.distance(w.input.topology().face(source), result.topology().face(i).point());
       double wanted = w.at(source);
       if (!Double.isNaN(distance) && Math.abs(distance - wanted) > wanted * THICKNESS_PROOF_SHARE) {
         return Optional.of(
-            "the wall at " + w.input.faceName(source) + " came out " + Words.mm(distance) + " thick instead of " + Words.mm(wanted));
+            "the wall at "
+                + w.input.faceName(source)
+                + " came out "
+                + Words.mm(distance)
+                + " thick instead of "
+                + Words.mm(wanted));
       }
     }
     return Optional.empty();

@@ -1,6 +1,9 @@
 package org.ankerdraft.core.build;
 
-/** Carries a {@link Failure} out of a step's builder to the ledger, where it becomes the step's result. */
+/**
+ * Carries a {@link Failure} out of a step's builder to the ledger, where it becomes the step's
+ * result.
+ */
 final class StepFailed extends Exception {
   private static final long serialVersionUID = 1L;
   private final transient Failure failure;

@@ -10,7 +10,8 @@ import org.ankerdraft.core.sketch.ResolvedSketch;
  * @param ms time of building, 0 if it was remembered
  * @param remembered whether the result was taken from an earlier build
  * @param failure why it failed, or null
- * @param candidate for a step adrift: the name of the thing that is gone and the best candidate, or null
+ * @param candidate for a step adrift: the name of the thing that is gone and the best candidate, or
+ *     null
  * @param sketch for a sketch step, or null
  * @param bodies bodies it made or changed, as they stand after it
  */

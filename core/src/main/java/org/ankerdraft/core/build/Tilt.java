@@ -19,8 +19,8 @@ import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * Ways to tilt faces of a body to given angles with a pull about a neutral plane, and the proof of the result: every
- * tilted face is measured anew against the angle asked for.
+ * Ways to tilt faces of a body to given angles with a pull about a neutral plane, and the proof of
+ * the result: every tilted face is measured anew against the angle asked for.
  */
 final class Tilt {
   private static final double ANGLE_PROOF_RAD = 1e-4;
@@ -58,14 +58,18 @@ final class Tilt {
         .map(d -> Naming.name(d, List.of(input), births()));
   }
 
-  /** Cuts the material outside each tilted plane. Right for plane faces that lose material and bulge nowhere. */
+  /**
+   * Cuts the material outside each tilted plane. Right for plane faces that lose material and bulge
+   * nowhere.
+   */
   Outcome<NamedShape> byPlaneCuts() {
     List<Plane> planes = new ArrayList<>();
     List<String> names = new ArrayList<>();
     for (Map.Entry<Integer, Double> e : angles.entrySet()) {
       Topology.Face f = input.topology().face(e.getKey());
       if (f.kind() != Topology.SurfaceKind.PLANE) {
-        return Outcome.failed(Outcome.Cause.REFUSED, "a curved face cannot be tilted by a plane cut");
+        return Outcome.failed(
+            Outcome.Cause.REFUSED, "a curved face cannot be tilted by a plane cut");
       }
       Optional<Plane> tilted = tiltedPlane(new Plane(f.origin(), f.direction()), e.getValue());
       if (tilted.isEmpty()) {
@@ -77,25 +81,27 @@ final class Tilt {
     return context
         .kernel
         .cutByPlanes(input.shape(), planes, context.budget())
-        .map(
-            d ->
-                Naming.name(
-                    d,
-                    List.of(input),
-                    new Naming.Births() {
-                      @Override
-                      public String fromPlane(int index) {
-                        return names.get(index);
-                      }
+        .map(d ->
+            Naming.name(
+                d,
+                List.of(input),
+                new Naming.Births() {
+                  @Override
+                  public String fromPlane(int index) {
+                    return names.get(index);
+                  }
 
-                      @Override
-                      public String unknown() {
-                        return stepId + "/face";
-                      }
-                    }));
+                  @Override
+                  public String unknown() {
+                    return stepId + "/face";
+                  }
+                }));
   }
 
-  /** The face's plane turned about its line in the neutral plane until it makes the angle with the pull. */
+  /**
+   * The face's plane turned about its line in the neutral plane until it makes the angle with the
+   * pull.
+   */
   private Optional<Plane> tiltedPlane(Plane face, double angle) {
     Vec3 line = face.normal().cross(neutral.normal());
     if (line.length() < context.tolerance.angleRad()) {
@@ -143,12 +149,15 @@ final class Tilt {
       }
       int face = bare.face(input.faceName(e.getKey()));
       if (face == 0) {
-        return Outcome.failed(Outcome.Cause.REFUSED, "a face is lost when the rounds beside it are taken off");
+        return Outcome.failed(
+            Outcome.Cause.REFUSED, "a face is lost when the rounds beside it are taken off");
       }
       again.put(face, e.getValue());
     }
     Tilt plain = new Tilt(context, bare, pull, neutral, again, stepId);
-    return plain.byDraftTool().then(tilted -> rounds.putBack(context.kernel, tilted, context.shortBudget()));
+    return plain
+        .byDraftTool()
+        .then(tilted -> rounds.putBack(context.kernel, tilted, context.shortBudget()));
   }
 
   /**
@@ -175,7 +184,8 @@ final class Tilt {
   }
 
   private Optional<String> wrongAngle(NamedShape result) throws Ladder.Stopped {
-    var measured = context.kernel.draftRanges(result.shape(), pull, ANGLE_PROOF_RAD, context.budget());
+    var measured =
+        context.kernel.draftRanges(result.shape(), pull, ANGLE_PROOF_RAD, context.budget());
     if (measured instanceof Outcome.Failed<List<DraftRange>>(var failure)) {
       Ladder.stopIfNeeded(failure);
       return Optional.of("the angles cannot be measured: " + failure.message());
@@ -189,7 +199,12 @@ final class Tilt {
       DraftRange r = ranges.get(face - 1);
       if (Math.abs(r.minRad() - e.getValue()) > ANGLE_PROOF_RAD) {
         return Optional.of(
-            "face " + result.faceName(face) + " came out at " + Words.deg(r.minRad()) + " instead of " + Words.deg(e.getValue()));
+            "face "
+                + result.faceName(face)
+                + " came out at "
+                + Words.deg(r.minRad())
+                + " instead of "
+                + Words.deg(e.getValue()));
       }
     }
     return Optional.empty();
@@ -213,7 +228,8 @@ final class Tilt {
       while (!frontier.isEmpty()) {
         int face = frontier.removeLast();
         for (Topology.Edge e : t.edges()) {
-          int other = e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face) ? e.across(face) : 0;
+          int other =
+              e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face) ? e.across(face) : 0;
           if (other > 0 && !tilted.contains(other) && isRound(input, other) && rounds.add(other)) {
             frontier.add(other);
           }
@@ -223,7 +239,8 @@ final class Tilt {
       for (int round : rounds) {
         List<Integer> sides = new ArrayList<>();
         for (Topology.Edge e : t.edges()) {
-          int other = e.bend() == Topology.Bend.SMOOTH && e.faces().contains(round) ? e.across(round) : 0;
+          int other =
+              e.bend() == Topology.Bend.SMOOTH && e.faces().contains(round) ? e.across(round) : 0;
           if (other > 0 && !rounds.contains(other) && !sides.contains(other)) {
             sides.add(other);
           }
@@ -242,7 +259,8 @@ final class Tilt {
 
     private static boolean isRound(NamedShape input, int face) {
       return switch (input.topology().face(face).kind()) {
-        case CYLINDER, TORUS, SPHERE, FREEFORM -> NamedShape.role(input.faceName(face)).equals("on");
+        case CYLINDER, TORUS, SPHERE, FREEFORM ->
+            NamedShape.role(input.faceName(face)).equals("on");
         case PLANE, CONE -> false;
       };
     }
@@ -251,13 +269,15 @@ final class Tilt {
       return f.kind() == Topology.SurfaceKind.TORUS ? f.second() : f.radius();
     }
 
-    Outcome<NamedShape> putBack(GeometryKernel kernel, NamedShape bare, org.ankerdraft.kernel.Budget budget) {
+    Outcome<NamedShape> putBack(
+        GeometryKernel kernel, NamedShape bare, org.ankerdraft.kernel.Budget budget) {
       Map<Integer, Double> radii = new LinkedHashMap<>();
       for (Joint j : joints) {
         for (int i = 1; i <= bare.topology().edges().size(); i++) {
           Topology.Edge e = bare.topology().edge(i);
           if (e.isSharp() && e.faces().size() == 2) {
-            Set<String> names = Set.of(bare.faceName(e.faces().get(0)), bare.faceName(e.faces().get(1)));
+            Set<String> names =
+                Set.of(bare.faceName(e.faces().get(0)), bare.faceName(e.faces().get(1)));
             if (names.contains(j.a) && names.contains(j.b)) {
               radii.put(i, j.radius);
             }
@@ -265,11 +285,10 @@ final class Tilt {
         }
       }
       if (radii.size() < joints.size()) {
-        return Outcome.failed(Outcome.Cause.REFUSED, "an edge that was rounded is gone after tilting");
+        return Outcome.failed(
+            Outcome.Cause.REFUSED, "an edge that was rounded is gone after tilting");
       }
-      return kernel
-          .blend(bare.shape(), BlendType.ROUND, radii, budget)
-          .map(d -> renamed(d, bare));
+      return kernel.blend(bare.shape(), BlendType.ROUND, radii, budget).map(d -> renamed(d, bare));
     }
 
     /** The rounds get the names back that they had. */

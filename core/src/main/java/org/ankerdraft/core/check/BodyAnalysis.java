@@ -14,4 +14,9 @@ import org.ankerdraft.kernel.TriangleMesh;
  * @param statistics of the field, null with it
  */
 public record BodyAnalysis(
-    Body body, TriangleMesh mesh, Bvh bvh, List<DraftRange> draft, WallField wall, WallStatistics statistics) {}
+    Body body,
+    TriangleMesh mesh,
+    Bvh bvh,
+    List<DraftRange> draft,
+    WallField wall,
+    WallStatistics statistics) {}

@@ -11,7 +11,10 @@ import java.util.Map;
  * @param failures what could not be checked, in words
  */
 public record CheckReport(
-    RuleBook book, List<Finding> findings, Map<String, BodyAnalysis> bodies, List<String> failures) {
+    RuleBook book,
+    List<Finding> findings,
+    Map<String, BodyAnalysis> bodies,
+    List<String> failures) {
   public CheckReport {
     findings = List.copyOf(findings);
     bodies = Map.copyOf(bodies);
@@ -20,7 +23,9 @@ public record CheckReport(
 
   /** How many findings of a severity there are on a subject. */
   public long count(Finding.Subject subject, Severity severity) {
-    return findings.stream().filter(f -> f.subject() == subject && f.severity() == severity).count();
+    return findings.stream()
+        .filter(f -> f.subject() == subject && f.severity() == severity)
+        .count();
   }
 
   /** "clear", or the counts: "2 stop, 1 caution". Findings on edges count to the wall. */

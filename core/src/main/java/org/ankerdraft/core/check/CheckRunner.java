@@ -18,8 +18,8 @@ import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * Runs all checks on a part state. Meshes and fields of bodies that have not changed are kept from the run before.
- * Not safe for several threads.
+ * Runs all checks on a part state. Meshes and fields of bodies that have not changed are kept from
+ * the run before. Not safe for several threads.
  */
 public final class CheckRunner {
   /** Accuracy of the mesh that is measured and drawn, as a share of the body's diagonal. */
@@ -78,13 +78,16 @@ public final class CheckRunner {
           continue;
         }
         known = new BodyAnalysis(body, m, new Bvh(m), d, null, null);
-      } else if (known.body() != body) {
-        known = new BodyAnalysis(body, known.mesh(), known.bvh(), known.draft(), known.wall(), known.statistics());
+      } else if (!known.body().equals(body)) {
+        known =
+            new BodyAnalysis(
+                body, known.mesh(), known.bvh(), known.draft(), known.wall(), known.statistics());
       }
       kept.put(key, known);
       out.put(body.name(), known);
     }
-    kept.keySet().removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
+    kept.keySet()
+        .removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
     return Optional.of(out);
   }
 
@@ -110,7 +113,8 @@ public final class CheckRunner {
       }
       if (a.wall() == null) {
         double spacing = body.named().shape().mass().diagonalMm() * SPACING_SHARE;
-        WallField wall = WallField.measure(a.mesh(), a.bvh(), spacing, deflectionMm(body), threads, cancel);
+        WallField wall =
+            WallField.measure(a.mesh(), a.bvh(), spacing, deflectionMm(body), threads, cancel);
         if (wall == null) {
           return Optional.empty();
         }
@@ -128,12 +132,16 @@ public final class CheckRunner {
       }
     }
     findings.sort(
-        Comparator.comparing(Finding::severity).thenComparing(Finding::subject).thenComparing(f -> -excess(f)));
+        Comparator.comparing(Finding::severity)
+            .thenComparing(Finding::subject)
+            .thenComparingDouble(f -> -excess(f)));
     return Optional.of(new CheckReport(book, findings, bodies, failures));
   }
 
   private static double excess(Finding f) {
-    return f.required() == 0 ? Math.abs(f.measured()) : Math.abs(f.measured() - f.required()) / Math.abs(f.required());
+    return f.required() == 0
+        ? Math.abs(f.measured())
+        : Math.abs(f.measured() - f.required()) / Math.abs(f.required());
   }
 
   private final Map<String, Boolean> crossingByKey = new LinkedHashMap<>();
@@ -165,7 +173,9 @@ public final class CheckRunner {
             body.name(),
             List.of(),
             "geometry",
-            "the boundary of body " + body.name() + " crosses itself, so it is no solid that can be made",
+            "the boundary of body "
+                + body.name()
+                + " crosses itself, so it is no solid that can be made",
             null));
   }
 }

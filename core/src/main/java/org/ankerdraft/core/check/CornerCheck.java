@@ -13,7 +13,10 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Topology;
 
-/** Inside corners: sharp ones, and rounds smaller than the share of the nominal wall that the rule book asks for. */
+/**
+ * Inside corners: sharp ones, and rounds smaller than the share of the nominal wall that the rule
+ * book asks for.
+ */
 final class CornerCheck {
   private static final double SLACK = 0.02;
   private static final double SHORTEST_EDGE_MM = 0.3;
@@ -27,8 +30,11 @@ final class CornerCheck {
     if (!(required > 0)) {
       return findings;
     }
-    sharp(a).forEach((birth, edges) -> findings.add(sharpFinding(a, birth, edges, required, share, part)));
-    small(a, required).forEach((birth, faces) -> findings.add(smallFinding(a, birth, faces, required, share)));
+    sharp(a)
+        .forEach(
+            (birth, edges) -> findings.add(sharpFinding(a, birth, edges, required, share, part)));
+    small(a, required)
+        .forEach((birth, faces) -> findings.add(smallFinding(a, birth, faces, required, share)));
     return findings;
   }
 
@@ -52,7 +58,12 @@ final class CornerCheck {
   }
 
   private static Finding sharpFinding(
-      BodyAnalysis a, String birth, List<Integer> edges, double required, Limit limit, PartDocument part) {
+      BodyAnalysis a,
+      String birth,
+      List<Integer> edges,
+      double required,
+      Limit limit,
+      PartDocument part) {
     NamedShape named = a.body().named();
     double length = edges.stream().mapToDouble(e -> named.topology().edge(e).lengthMm()).sum();
     Topology.Edge longest =
@@ -70,7 +81,8 @@ final class CornerCheck {
             List.of(
                 new Step.EdgeSet(
                     edges.stream()
-                        .<EdgeChoice>map(e -> new EdgeChoice.Named(named.edgeName(e), named.edgeHint(e)))
+                        .<EdgeChoice>map(
+                            e -> new EdgeChoice.Named(named.edgeName(e), named.edgeHint(e)))
                         .toList(),
                     new Expr(Words.number(radius) + " mm"))));
     return new Finding(
@@ -85,9 +97,14 @@ final class CornerCheck {
         a.body().name(),
         longest.faces().stream().map(named::faceName).toList(),
         limit.source(),
-        edges.size() + (edges.size() == 1 ? " sharp inside edge, " : " sharp inside edges, ")
-            + Words.number(Math.rint(length)) + " mm, where " + birth + " meet; radius "
-            + Words.number(radius) + " mm wanted (half the wall)",
+        edges.size()
+            + (edges.size() == 1 ? " sharp inside edge, " : " sharp inside edges, ")
+            + Words.number(Math.rint(length))
+            + " mm, where "
+            + birth
+            + " meet; radius "
+            + Words.number(radius)
+            + " mm wanted (half the wall)",
         repair);
   }
 
@@ -96,8 +113,12 @@ final class CornerCheck {
     Map<String, List<Integer>> byBirth = new TreeMap<>();
     for (int f = 1; f <= named.topology().faces().size(); f++) {
       Topology.Face face = named.topology().face(f);
-      if (radius(face) < required * (1 - SLACK) && NamedShape.role(named.faceName(f)).equals("on") && face.concave()) {
-        byBirth.computeIfAbsent(NamedShape.birthStep(named.faceName(f)), b -> new ArrayList<>()).add(f);
+      if (radius(face) < required * (1 - SLACK)
+          && NamedShape.role(named.faceName(f)).equals("on")
+          && face.concave()) {
+        byBirth
+            .computeIfAbsent(NamedShape.birthStep(named.faceName(f)), b -> new ArrayList<>())
+            .add(f);
       }
     }
     return byBirth;
@@ -127,8 +148,13 @@ final class CornerCheck {
         a.body().name(),
         faces.stream().map(named::faceName).toList(),
         limit.source(),
-        "fillets of " + birth + " have a radius of " + Words.mm(radius(face)) + "; "
-            + Words.number(Math.rint(required * 100) / 100) + " mm wanted (half the wall)",
+        "fillets of "
+            + birth
+            + " have a radius of "
+            + Words.mm(radius(face))
+            + "; "
+            + Words.number(Math.rint(required * 100) / 100)
+            + " mm wanted (half the wall)",
         null);
   }
 }

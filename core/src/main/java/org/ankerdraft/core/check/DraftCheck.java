@@ -14,8 +14,9 @@ import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * Draft of every face against the pull. A face that looks along the pull is released by the upper tool half, one that
- * looks against it by the lower half; what counts is the smaller angle between face and pull, whichever side.
+ * Draft of every face against the pull. A face that looks along the pull is released by the upper
+ * tool half, one that looks against it by the lower half; what counts is the smaller angle between
+ * face and pull, whichever side.
  */
 final class DraftCheck {
   /** Faces smaller than this are corners of the mesh of faces, not walls. */
@@ -38,10 +39,14 @@ final class DraftCheck {
       }
       double least = least(range);
       boolean atMin = Math.abs(range.minRad()) <= Math.abs(range.maxRad());
-      Vec3 at = least == 0 && range.minRad() != range.maxRad() ? face.point() : atMin ? range.atMin() : range.atMax();
+      Vec3 at =
+          least == 0 && range.minRad() != range.maxRad()
+              ? face.point()
+              : atMin ? range.atMin() : range.atMax();
       if (least < Math.toRadians(min.value()) - ANGLE_SLACK_RAD) {
         findings.add(finding(a, f, least, min, at, part));
-      } else if (least < Math.toRadians(wanted.value()) - ANGLE_SLACK_RAD && wanted.value() > min.value()) {
+      } else if (least < Math.toRadians(wanted.value()) - ANGLE_SLACK_RAD
+          && wanted.value() > min.value()) {
         findings.add(finding(a, f, least, wanted, at, part));
       }
     }
@@ -55,7 +60,9 @@ final class DraftCheck {
         : Math.min(Math.abs(range.minRad()), Math.abs(range.maxRad()));
   }
 
-  /** Rounds turn through every angle between their neighbours: the neighbours are what is drafted. */
+  /**
+   * Rounds turn through every angle between their neighbours: the neighbours are what is drafted.
+   */
   private static boolean isBlend(NamedShape named, int face) {
     Topology.SurfaceKind kind = named.topology().face(face).kind();
     if (kind == Topology.SurfaceKind.TORUS || kind == Topology.SurfaceKind.SPHERE) {
@@ -68,10 +75,13 @@ final class DraftCheck {
             .distinct()
             .count();
     String name = named.faceName(face);
-    return kind != Topology.SurfaceKind.PLANE && smooth >= 2 && (name.contains("/on(") || name.contains("/corner("));
+    return kind != Topology.SurfaceKind.PLANE
+        && smooth >= 2
+        && (name.contains("/on(") || name.contains("/corner("));
   }
 
-  private static Finding finding(BodyAnalysis a, int face, double least, Limit limit, Vec3 at, PartDocument part) {
+  private static Finding finding(
+      BodyAnalysis a, int face, double least, Limit limit, Vec3 at, PartDocument part) {
     String name = a.body().named().faceName(face);
     double deg = Math.toDegrees(least);
     String title = least < ANGLE_SLACK_RAD ? "Face without draft" : "Face short of draft";
@@ -87,7 +97,13 @@ final class DraftCheck {
         a.body().name(),
         List.of(name),
         limit.source(),
-        "face " + name + " makes " + Words.number(deg) + " deg with the pull; " + Words.number(limit.value()) + " deg required",
+        "face "
+            + name
+            + " makes "
+            + Words.number(deg)
+            + " deg with the pull; "
+            + Words.number(limit.value())
+            + " deg required",
         repair(a, face, limit.value(), part));
   }
 
@@ -95,7 +111,8 @@ final class DraftCheck {
   private static Step repair(BodyAnalysis a, int face, double angleDeg, PartDocument part) {
     NamedShape named = a.body().named();
     Topology.Face f = named.topology().face(face);
-    boolean draftable = f.kind() == Topology.SurfaceKind.PLANE || f.kind() == Topology.SurfaceKind.CYLINDER;
+    boolean draftable =
+        f.kind() == Topology.SurfaceKind.PLANE || f.kind() == Topology.SurfaceKind.CYLINDER;
     if (!draftable || part.process().pull().unit().angleTo(Vec3.Z) > ANGLE_SLACK_RAD) {
       return null;
     }

@@ -69,7 +69,10 @@ public final class RuleBook {
     return read(name).map(data -> of(data, data.vdi()));
   }
 
-  /** The rule book that the part's process asks for, with the part's own changes; empty for an unknown material. */
+  /**
+   * The rule book that the part's process asks for, with the part's own changes; empty for an
+   * unknown material.
+   */
   public static Optional<RuleBook> forPart(PartDocument part) {
     String material = part.process().material().toLowerCase(Locale.ROOT);
     return read(material).map(data -> of(data, part.process().vdi()).changed(part.limits()));
@@ -79,10 +82,12 @@ public final class RuleBook {
     if (!name.matches("[a-z0-9-]+")) {
       return Optional.empty();
     }
-    try (InputStream in = RuleBook.class.getResourceAsStream("/org/ankerdraft/rules/" + name + ".json")) {
+    try (InputStream in =
+        RuleBook.class.getResourceAsStream("/org/ankerdraft/rules/" + name + ".json")) {
       return in == null ? Optional.empty() : Optional.of(MAPPER.readValue(in, Data.class));
     } catch (IOException e) {
-      throw new IllegalStateException("rule book " + name + " that ships with the application is damaged", e);
+      throw new IllegalStateException(
+          "rule book " + name + " that ships with the application is damaged", e);
     }
   }
 
@@ -101,7 +106,12 @@ public final class RuleBook {
       }
       limits.put(
           "draft.min",
-          new Limit("draft.min", deg, "deg", smooth.severity(), "VDI 3400 number " + vdi + ": " + data.textureSource()));
+          new Limit(
+              "draft.min",
+              deg,
+              "deg",
+              smooth.severity(),
+              "VDI 3400 number " + vdi + ": " + data.textureSource()));
       title = data.material() + ", texture VDI " + vdi;
     }
     return new RuleBook(data.name(), title, limits);
@@ -115,7 +125,8 @@ public final class RuleBook {
   }
 
   /**
-   * VDI 3400 number of a roughness: 20 log10(10 Ra), Ra in micrometres (VDI 3400:1975, from memory).
+   * VDI 3400 number of a roughness: 20 log10(10 Ra), Ra in micrometres (VDI 3400:1975, from
+   * memory).
    *
    * @param raUm arithmetic mean roughness, above 0.1
    */

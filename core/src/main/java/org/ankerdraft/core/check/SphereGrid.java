@@ -4,7 +4,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Finds the largest of many spheres that covers a point, or nearly does: up to the corner of a square end. */
+/**
+ * Finds the largest of many spheres that covers a point, or nearly does: up to the corner of a
+ * square end.
+ */
 final class SphereGrid {
   /** A right-angled corner lies sqrt 2 radii from the centre of the sphere that fills it. */
   private static final float REACH = 1.45f;

@@ -8,8 +8,8 @@ import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * Undercuts by line of sight: a place is reached if the way out along the pull, or against it, is free. A place that
- * neither tool half reaches is undercut.
+ * Undercuts by line of sight: a place is reached if the way out along the pull, or against it, is
+ * free. A place that neither tool half reaches is undercut.
  */
 final class UndercutCheck {
   private static final double LEAST_SHARE = 0.02;
@@ -56,7 +56,10 @@ final class UndercutCheck {
                 a.body().name(),
                 List.of(name),
                 limit.source(),
-                Words.number(hidden[f]) + " mm2 of face " + name + " are reached by neither tool half",
+                Words.number(hidden[f])
+                    + " mm2 of face "
+                    + name
+                    + " are reached by neither tool half",
                 null));
       }
     }
@@ -64,7 +67,10 @@ final class UndercutCheck {
   }
 
   private record Sample(Vec3 at, Vec3 normal, double area) {
-    /** The normal is the surface's, not the triangle's: a flat triangle on a slim cone may look the wrong way. */
+    /**
+     * The normal is the surface's, not the triangle's: a flat triangle on a slim cone may look the
+     * wrong way.
+     */
     static Sample of(FineMesh mesh, int t) {
       int na = mesh.triangles()[3 * t];
       int nb = mesh.triangles()[3 * t + 1];
@@ -72,7 +78,10 @@ final class UndercutCheck {
       Vec3 a = vector(mesh.positions(), na);
       Vec3 ab = vector(mesh.positions(), nb).minus(a);
       Vec3 ac = vector(mesh.positions(), nc).minus(a);
-      Vec3 n = vector(mesh.normals(), na).plus(vector(mesh.normals(), nb)).plus(vector(mesh.normals(), nc));
+      Vec3 n =
+          vector(mesh.normals(), na)
+              .plus(vector(mesh.normals(), nb))
+              .plus(vector(mesh.normals(), nc));
       Vec3 unit = n.length() > 0 ? n.unit() : Vec3.ZERO;
       return new Sample(a.plus(ab.plus(ac).times(1.0 / 3)), unit, ab.cross(ac).length() / 2);
     }
@@ -91,7 +100,13 @@ final class UndercutCheck {
   private static boolean isFree(Sample s, Vec3 way, Bvh.Query query, float lift, float far) {
     Vec3 from = s.at.plus(s.normal.times(lift));
     return !query.firstHit(
-        (float) from.x(), (float) from.y(), (float) from.z(),
-        (float) way.x(), (float) way.y(), (float) way.z(), lift, far);
+        (float) from.x(),
+        (float) from.y(),
+        (float) from.z(),
+        (float) way.x(),
+        (float) way.y(),
+        (float) way.z(),
+        lift,
+        far);
   }
 }

@@ -8,7 +8,9 @@ import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.Vec3;
 
-/** Wall thickness by sphere against the material's limits; places close together make one finding. */
+/**
+ * Wall thickness by sphere against the material's limits; places close together make one finding.
+ */
 final class WallCheck {
   private static final double SLACK = 0.01;
   private static final int MOST_FINDINGS = 12;
@@ -30,7 +32,8 @@ final class WallCheck {
     return findings;
   }
 
-  private static List<Finding> clusters(BodyAnalysis a, Limit limit, int sign, String code, String title) {
+  private static List<Finding> clusters(
+      BodyAnalysis a, Limit limit, int sign, String code, String title) {
     float[] t = a.wall().bySphere();
     double bound = limit.value() * (1 + sign * SLACK);
     List<Integer> left =
@@ -78,8 +81,15 @@ final class WallCheck {
         a.body().name(),
         List.of(face),
         limit.source(),
-        "largest sphere " + Words.number(round(t)) + " mm at face " + face + ", "
-            + Words.number(limit.value()) + " mm allowed; " + Words.number(Math.rint(area)) + " mm2 are beyond",
+        "largest sphere "
+            + Words.number(round(t))
+            + " mm at face "
+            + face
+            + ", "
+            + Words.number(limit.value())
+            + " mm allowed; "
+            + Words.number(Math.rint(area))
+            + " mm2 are beyond",
         null);
   }
 
@@ -88,7 +98,8 @@ final class WallCheck {
   }
 
   private static Vec3 node(FineMesh mesh, int n) {
-    return new Vec3(mesh.positions()[3 * n], mesh.positions()[3 * n + 1], mesh.positions()[3 * n + 2]);
+    return new Vec3(
+        mesh.positions()[3 * n], mesh.positions()[3 * n + 1], mesh.positions()[3 * n + 2]);
   }
 
   static int faceOf(FineMesh mesh, int node) {

@@ -19,21 +19,30 @@ import org.ankerdraft.kernel.Vec3;
  *
  * <p><b>By ray</b>: from the surface straight into the material to where it ends.
  *
- * <p><b>By sphere</b>: the diameter of the largest sphere within the material that touches the surface there. A sphere
- * that is held by a face beside it instead of one across from it (near an outside corner, on the end of a rib) does not
- * measure the wall; such places take the thickness of the largest wall-measuring sphere that covers them.
+ * <p><b>By sphere</b>: the diameter of the largest sphere within the material that touches the
+ * surface there. A sphere that is held by a face beside it instead of one across from it (near an
+ * outside corner, on the end of a rib) does not measure the wall; such places take the thickness of
+ * the largest wall-measuring sphere that covers them.
  */
 public final class WallField {
   /** Rounds of the shrinking sphere; each at least halves the error in practice. */
   private static final int MOST_ROUNDS = 30;
 
-  /** A contact whose face looks back at the start by more than this counts as the wall's other side (cosine). */
+  /**
+   * A contact whose face looks back at the start by more than this counts as the wall's other side
+   * (cosine).
+   */
   private static final float ACROSS = -0.5f;
 
-  /** Where nodes are moved before measuring: towards the middle of their triangle, off the edges. */
+  /**
+   * Where nodes are moved before measuring: towards the middle of their triangle, off the edges.
+   */
   private static final float OFF_EDGE = 0.04f;
 
-  /** Share of the spacing by which spheres reach further than they are, since none may stand at the very corner. */
+  /**
+   * Share of the spacing by which spheres reach further than they are, since none may stand at the
+   * very corner.
+   */
   private static final double SLACK_SHARE = 0.6;
 
   private final FineMesh mesh;
@@ -42,7 +51,8 @@ public final class WallField {
   private final float[] nodeArea;
   private final float spread;
 
-  private WallField(FineMesh mesh, float[] byRay, float[] bySphere, float[] nodeArea, float spread) {
+  private WallField(
+      FineMesh mesh, float[] byRay, float[] bySphere, float[] nodeArea, float spread) {
     this.mesh = mesh;
     this.byRay = byRay;
     this.bySphere = bySphere;
@@ -83,9 +93,15 @@ public final class WallField {
    * @return null if cancelled
    */
   public static WallField measure(
-      TriangleMesh body, Bvh bvh, double spacingMm, double accuracyMm, int threads, Budget.Cancel cancel) {
+      TriangleMesh body,
+      Bvh bvh,
+      double spacingMm,
+      double accuracyMm,
+      int threads,
+      Budget.Cancel cancel) {
     FineMesh mesh = FineMesh.of(body, spacingMm);
-    Measurement m = new Measurement(mesh, bvh, (float) accuracyMm, (float) (SLACK_SHARE * spacingMm));
+    Measurement m =
+        new Measurement(mesh, bvh, (float) accuracyMm, (float) (SLACK_SHARE * spacingMm));
     if (!inParallel(mesh.nodeCount(), threads, cancel, m::measure)) {
       return null;
     }
@@ -224,7 +240,8 @@ public final class WallField {
         float dz = pz - q.nearZ;
         float along = 2 * (dx * nx + dy * ny + dz * nz);
         float square = dx * dx + dy * dy + dz * dz;
-        // A nearest point beside the start is the start's own face, bent: the sphere is held by curvature there.
+        // A nearest point beside the start is the start's own face, bent: the sphere is held by
+        // curvature there.
         if (!(along > 0) || square < accuracy * accuracy) {
           break;
         }
@@ -242,10 +259,14 @@ public final class WallField {
       centre[3 * n + 1] = py - r * ny;
       centre[3 * n + 2] = pz - r * nz;
       across[n] =
-          q.leastNormalDot(contactX, contactY, contactZ, accuracy * 2 + size * 1e-5f, nx, ny, nz) < ACROSS;
+          q.leastNormalDot(contactX, contactY, contactZ, accuracy * 2 + size * 1e-5f, nx, ny, nz)
+              < ACROSS;
     }
 
-    /** Diameters; where the sphere does not measure a wall, that of the largest one that covers the place. */
+    /**
+     * Diameters; where the sphere does not measure a wall, that of the largest one that covers the
+     * place.
+     */
     float[] covered() {
       int n = mesh.nodeCount();
       float[] diameter = new float[n];

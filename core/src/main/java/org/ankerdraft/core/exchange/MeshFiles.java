@@ -24,7 +24,8 @@ public final class MeshFiles {
   public static byte[] stl(Map<String, TriangleMesh> bodies) {
     List<WeldedMesh> meshes = bodies.values().stream().map(WeldedMesh::of).toList();
     int count = meshes.stream().mapToInt(m -> m.triangles().length / 3).sum();
-    ByteBuffer out = ByteBuffer.allocate(STL_HEADER + 4 + 50 * count).order(ByteOrder.LITTLE_ENDIAN);
+    ByteBuffer out =
+        ByteBuffer.allocate(STL_HEADER + 4 + 50 * count).order(ByteOrder.LITTLE_ENDIAN);
     out.put("Ankerdraft, mm".getBytes(StandardCharsets.US_ASCII)).position(STL_HEADER);
     out.putInt(count);
     for (WeldedMesh m : meshes) {
@@ -55,18 +56,32 @@ public final class MeshFiles {
       WeldedMesh m = WeldedMesh.of(body.getValue());
       out.append("o ").append(body.getKey().replace(' ', '_')).append('\n');
       for (int n = 0; n < m.nodeCount(); n++) {
-        out.append(String.format(Locale.ROOT, "v %.6f %.6f %.6f%n", m.positions()[3 * n], m.positions()[3 * n + 1], m.positions()[3 * n + 2]));
+        out.append(
+            String.format(
+                Locale.ROOT,
+                "v %.6f %.6f %.6f%n",
+                m.positions()[3 * n],
+                m.positions()[3 * n + 1],
+                m.positions()[3 * n + 2]));
       }
       for (int t = 0; t < m.triangles().length; t += 3) {
-        out.append("f ").append(base + m.triangles()[t]).append(' ').append(base + m.triangles()[t + 1]).append(' ')
-            .append(base + m.triangles()[t + 2]).append('\n');
+        out.append("f ")
+            .append(base + m.triangles()[t])
+            .append(' ')
+            .append(base + m.triangles()[t + 1])
+            .append(' ')
+            .append(base + m.triangles()[t + 2])
+            .append('\n');
       }
       base += m.nodeCount();
     }
     return out.toString().getBytes(StandardCharsets.UTF_8);
   }
 
-  /** 3MF (3D Manufacturing Format, core specification 1.3), an object and a build item for each body. */
+  /**
+   * 3MF (3D Manufacturing Format, core specification 1.3), an object and a build item for each
+   * body.
+   */
   public static byte[] threeMf(String title, Map<String, TriangleMesh> bodies) {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
@@ -102,21 +117,36 @@ public final class MeshFiles {
 
   private static String model(String title, Map<String, TriangleMesh> bodies) {
     StringBuilder x = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
-    x.append("<model unit=\"millimeter\" xml:lang=\"en-US\" xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\">\n");
+    x.append(
+        "<model unit=\"millimeter\" xml:lang=\"en-US\" xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\">\n");
     x.append("<metadata name=\"Title\">").append(escaped(title)).append("</metadata>\n");
     x.append("<metadata name=\"Application\">Ankerdraft</metadata>\n<resources>\n");
     int id = 1;
     for (Map.Entry<String, TriangleMesh> body : bodies.entrySet()) {
       WeldedMesh m = WeldedMesh.of(body.getValue());
-      x.append("<object id=\"").append(id++).append("\" type=\"model\" name=\"").append(escaped(body.getKey())).append("\"><mesh><vertices>\n");
+      x.append("<object id=\"")
+          .append(id++)
+          .append("\" type=\"model\" name=\"")
+          .append(escaped(body.getKey()))
+          .append("\"><mesh><vertices>\n");
       for (int n = 0; n < m.nodeCount(); n++) {
-        x.append("<vertex x=\"").append(m.positions()[3 * n]).append("\" y=\"").append(m.positions()[3 * n + 1])
-            .append("\" z=\"").append(m.positions()[3 * n + 2]).append("\"/>\n");
+        x.append("<vertex x=\"")
+            .append(m.positions()[3 * n])
+            .append("\" y=\"")
+            .append(m.positions()[3 * n + 1])
+            .append("\" z=\"")
+            .append(m.positions()[3 * n + 2])
+            .append("\"/>\n");
       }
       x.append("</vertices><triangles>\n");
       for (int t = 0; t < m.triangles().length; t += 3) {
-        x.append("<triangle v1=\"").append(m.triangles()[t]).append("\" v2=\"").append(m.triangles()[t + 1])
-            .append("\" v3=\"").append(m.triangles()[t + 2]).append("\"/>\n");
+        x.append("<triangle v1=\"")
+            .append(m.triangles()[t])
+            .append("\" v2=\"")
+            .append(m.triangles()[t + 1])
+            .append("\" v3=\"")
+            .append(m.triangles()[t + 2])
+            .append("\"/>\n");
       }
       x.append("</triangles></mesh></object>\n");
     }
@@ -128,6 +158,9 @@ public final class MeshFiles {
   }
 
   private static String escaped(String s) {
-    return s.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
+    return s.replace("&", "&amp;")
+        .replace("<", "&lt;")
+        .replace(">", "&gt;")
+        .replace("\"", "&quot;");
   }
 }

@@ -37,7 +37,8 @@ record WeldedMesh(float[] positions, int[] triangles) {
       }
     }
     return new WeldedMesh(
-        java.util.Arrays.copyOf(positions, 3 * known.size()), java.util.Arrays.copyOf(triangles, count));
+        java.util.Arrays.copyOf(positions, 3 * known.size()),
+        java.util.Arrays.copyOf(triangles, count));
   }
 
   int nodeCount() {

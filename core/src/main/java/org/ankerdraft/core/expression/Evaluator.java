@@ -8,8 +8,8 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * Evaluates expressions over a set of named parameters, which are expressions themselves and are evaluated as needed.
- * Not safe for several threads.
+ * Evaluates expressions over a set of named parameters, which are expressions themselves and are
+ * evaluated as needed. Not safe for several threads.
  */
 public final class Evaluator {
   private final Map<String, Expr> definitions;
@@ -41,14 +41,22 @@ public final class Evaluator {
     return valueOf(expr, Dimension.NUMBER, 1);
   }
 
-  private double valueOf(Expr expr, Dimension wanted, double plainNumberFactor) throws ExpressionException {
+  private double valueOf(Expr expr, Dimension wanted, double plainNumberFactor)
+      throws ExpressionException {
     Quantity q = evaluate(expr);
     if (q.dimension().equals(Dimension.NUMBER)) {
       return q.value() * plainNumberFactor;
     }
     if (!q.dimension().equals(wanted)) {
       throw new ExpressionException(
-          "'" + expr.text() + "' is " + q.dimension().inWords() + ", but " + wanted.inWords() + " is needed here", 0);
+          "'"
+              + expr.text()
+              + "' is "
+              + q.dimension().inWords()
+              + ", but "
+              + wanted.inWords()
+              + " is needed here",
+          0);
     }
     return q.value();
   }
@@ -63,7 +71,8 @@ public final class Evaluator {
       throw new ExpressionException("there is no parameter named '" + name + "'", position);
     }
     if (!inProgress.add(name)) {
-      throw new ExpressionException("parameters depend on each other in a circle: " + circle(name), position);
+      throw new ExpressionException(
+          "parameters depend on each other in a circle: " + circle(name), position);
     }
     try {
       Quantity value = evaluate(definition);
@@ -80,7 +89,9 @@ public final class Evaluator {
     return String.join(" -> ", path) + " -> " + name;
   }
 
-  /** Names of parameters that a text uses, directly or through others; unreadable text uses none. */
+  /**
+   * Names of parameters that a text uses, directly or through others; unreadable text uses none.
+   */
   public Set<String> parametersUsedBy(String text) {
     Set<String> used = new LinkedHashSet<>();
     collect(text, used);

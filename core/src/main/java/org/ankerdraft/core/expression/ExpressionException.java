@@ -1,6 +1,9 @@
 package org.ankerdraft.core.expression;
 
-/** An expression that cannot be evaluated: an expected failure, turned into a value where a step or field is built. */
+/**
+ * An expression that cannot be evaluated: an expected failure, turned into a value where a step or
+ * field is built.
+ */
 public final class ExpressionException extends Exception {
   private static final long serialVersionUID = 1L;
   private final int position;

@@ -21,7 +21,8 @@ final class Functions {
       case "round" -> number(Math.rint(plain(name, args, position)));
       case "min" -> least(args, 1, position);
       case "max" -> least(args, -1, position);
-      default -> throw new ExpressionException("there is no function named '" + name + "'", position);
+      default ->
+          throw new ExpressionException("there is no function named '" + name + "'", position);
     };
   }
 
@@ -37,31 +38,37 @@ final class Functions {
     return new Quantity(v, like.dimension());
   }
 
-  private static Quantity one(String name, List<Quantity> args, int position) throws ExpressionException {
+  private static Quantity one(String name, List<Quantity> args, int position)
+      throws ExpressionException {
     if (args.size() != 1) {
       throw new ExpressionException(name + " takes one value, not " + args.size(), position);
     }
     return args.getFirst();
   }
 
-  private static double angle(String name, List<Quantity> args, int position) throws ExpressionException {
+  private static double angle(String name, List<Quantity> args, int position)
+      throws ExpressionException {
     Quantity q = one(name, args, position);
     if (!q.dimension().equals(Dimension.ANGLE)) {
       throw new ExpressionException(
-          name + " takes an angle, but gets " + q.dimension().inWords() + "; write deg or rad", position);
+          name + " takes an angle, but gets " + q.dimension().inWords() + "; write deg or rad",
+          position);
     }
     return q.value();
   }
 
-  private static double plain(String name, List<Quantity> args, int position) throws ExpressionException {
+  private static double plain(String name, List<Quantity> args, int position)
+      throws ExpressionException {
     Quantity q = one(name, args, position);
     if (!q.dimension().equals(Dimension.NUMBER)) {
-      throw new ExpressionException(name + " takes a plain number, but gets " + q.dimension().inWords(), position);
+      throw new ExpressionException(
+          name + " takes a plain number, but gets " + q.dimension().inWords(), position);
     }
     return q.value();
   }
 
-  private static double ratio(String name, List<Quantity> args, int position) throws ExpressionException {
+  private static double ratio(String name, List<Quantity> args, int position)
+      throws ExpressionException {
     double v = plain(name, args, position);
     if (Math.abs(v) > 1) {
       throw new ExpressionException(name + " takes a number from -1 to 1, not " + v, position);
@@ -74,13 +81,15 @@ final class Functions {
       throw new ExpressionException("the root of a negative value", position);
     }
     if (q.dimension().length() % 2 != 0 || q.dimension().angle() % 2 != 0) {
-      throw new ExpressionException("sqrt cannot take the root of " + q.dimension().inWords(), position);
+      throw new ExpressionException(
+          "sqrt cannot take the root of " + q.dimension().inWords(), position);
     }
     Dimension half = new Dimension(q.dimension().length() / 2, q.dimension().angle() / 2);
     return new Quantity(Math.sqrt(q.value()), half);
   }
 
-  private static Quantity least(List<Quantity> args, int sign, int position) throws ExpressionException {
+  private static Quantity least(List<Quantity> args, int sign, int position)
+      throws ExpressionException {
     Quantity best = args.getFirst();
     for (Quantity q : args) {
       if (!q.dimension().equals(best.dimension())) {

@@ -66,10 +66,14 @@ final class Parser {
     }
   }
 
-  private static Quantity added(Quantity a, Quantity b, int sign, int position) throws ExpressionException {
+  private static Quantity added(Quantity a, Quantity b, int sign, int position)
+      throws ExpressionException {
     if (!a.dimension().equals(b.dimension())) {
       throw new ExpressionException(
-          a.dimension().inWords() + " and " + b.dimension().inWords() + " cannot be added; give both the same unit",
+          a.dimension().inWords()
+              + " and "
+              + b.dimension().inWords()
+              + " cannot be added; give both the same unit",
           position);
     }
     return new Quantity(a.value() + sign * b.value(), a.dimension());
@@ -81,13 +85,17 @@ final class Parser {
       int position = at;
       if (take('*')) {
         Quantity right = power();
-        left = new Quantity(left.value() * right.value(), left.dimension().times(right.dimension(), 1));
+        left =
+            new Quantity(
+                left.value() * right.value(), left.dimension().times(right.dimension(), 1));
       } else if (take('/')) {
         Quantity right = power();
         if (right.value() == 0) {
           throw new ExpressionException("division by zero", position);
         }
-        left = new Quantity(left.value() / right.value(), left.dimension().times(right.dimension(), -1));
+        left =
+            new Quantity(
+                left.value() / right.value(), left.dimension().times(right.dimension(), -1));
       } else {
         return left;
       }
@@ -104,10 +112,13 @@ final class Parser {
     int whole = (int) Math.rint(exponent.value());
     boolean plain = base.dimension().equals(Dimension.NUMBER);
     if (!exponent.dimension().equals(Dimension.NUMBER) || (!plain && whole != exponent.value())) {
-      throw new ExpressionException("a value with a unit can only be raised to a whole number", position);
+      throw new ExpressionException(
+          "a value with a unit can only be raised to a whole number", position);
     }
     Dimension dimension =
-        plain ? Dimension.NUMBER : new Dimension(base.dimension().length() * whole, base.dimension().angle() * whole);
+        plain
+            ? Dimension.NUMBER
+            : new Dimension(base.dimension().length() * whole, base.dimension().angle() * whole);
     return new Quantity(Math.pow(base.value(), exponent.value()), dimension);
   }
 
@@ -140,7 +151,10 @@ final class Parser {
     String name = word();
     if (name.isEmpty()) {
       throw new ExpressionException(
-          at == text.length() ? "the expression ends too early" : "'" + text.charAt(at) + "' is not understood", at);
+          at == text.length()
+              ? "the expression ends too early"
+              : "'" + text.charAt(at) + "' is not understood",
+          at);
     }
     if (take('(')) {
       List<Quantity> arguments = new ArrayList<>();
@@ -190,10 +204,12 @@ final class Parser {
     }
     Quantity unit = Units.find(name);
     if (unit == null) {
-      throw new ExpressionException("'" + name + "' is not a unit; use mm, cm, m, um, in, mil, ft, deg or rad", start);
+      throw new ExpressionException(
+          "'" + name + "' is not a unit; use mm, cm, m, um, in, mil, ft, deg or rad", start);
     }
     if (!plain.dimension().equals(Dimension.NUMBER)) {
-      throw new ExpressionException("a value that has a unit is given another, '" + name + "'", start);
+      throw new ExpressionException(
+          "a value that has a unit is given another, '" + name + "'", start);
     }
     return new Quantity(plain.value() * unit.value(), unit.dimension());
   }

@@ -3,8 +3,9 @@ package org.ankerdraft.core.geometry;
 import org.ankerdraft.kernel.TriangleMesh;
 
 /**
- * Bounding-volume hierarchy over the triangles of a mesh, for rays and nearest points. Built once with the surface-area
- * heuristic over 16 bins; immutable and safe for several threads; each thread asks through a {@link Query} of its own.
+ * Bounding-volume hierarchy over the triangles of a mesh, for rays and nearest points. Built once
+ * with the surface-area heuristic over 16 bins; immutable and safe for several threads; each thread
+ * asks through a {@link Query} of its own.
  */
 public final class Bvh {
   private static final int BINS = 16;
@@ -12,14 +13,19 @@ public final class Bvh {
   private static final int DEEPEST = 64;
 
   private final int triangleCount;
+
   /** Nine floats for each triangle in leaf order: corner, then the two edges that leave it. */
   private final float[] corners;
 
   private final int[] originalTriangle;
+
   /** Six floats for each node: min x, y, z, max x, y, z. */
   private float[] bounds = new float[6 * 64];
 
-  /** Two ints for each node: first child (second is next to it) and 0; or first triangle and how many. */
+  /**
+   * Two ints for each node: first child (second is next to it) and 0; or first triangle and how
+   * many.
+   */
   private int[] links = new int[2 * 64];
 
   private int nodes;
@@ -81,7 +87,10 @@ public final class Bvh {
         centreMax[axis] = Math.max(centreMax[axis], centre);
       }
     }
-    int middle = to - from <= LEAF || depth >= DEEPEST - 2 ? -1 : partition(from, to, box, centreMin, centreMax);
+    int middle =
+        to - from <= LEAF || depth >= DEEPEST - 2
+            ? -1
+            : partition(from, to, box, centreMin, centreMax);
     if (middle < 0) {
       links[2 * node] = from;
       links[2 * node + 1] = to - from;
@@ -103,7 +112,9 @@ public final class Bvh {
     }
   }
 
-  /** Sorts triangles from..to into two halves; the index of the second, or -1 if a leaf is better. */
+  /**
+   * Sorts triangles from..to into two halves; the index of the second, or -1 if a leaf is better.
+   */
   private int partition(int from, int to, float[] box, float[] centreMin, float[] centreMax) {
     int bestAxis = -1;
     int bestBin = 0;
@@ -265,7 +276,9 @@ public final class Bvh {
       }
     }
 
-    /** Where the ray enters the node's box; MAX_VALUE if it misses it or enters beyond the best hit. */
+    /**
+     * Where the ray enters the node's box; MAX_VALUE if it misses it or enters beyond the best hit.
+     */
     private float enter(int node, float ox, float oy, float oz, float ix, float iy, float iz) {
       int n = 6 * node;
       float x1 = (bounds[n] - ox) * ix;
@@ -274,7 +287,8 @@ public final class Bvh {
       float y2 = (bounds[n + 4] - oy) * iy;
       float z1 = (bounds[n + 2] - oz) * iz;
       float z2 = (bounds[n + 5] - oz) * iz;
-      // A ray within a box's side plane gives 0 * infinity = NaN; min and max written so that NaN drops out.
+      // A ray within a box's side plane gives 0 * infinity = NaN; min and max written so that NaN
+      // drops out.
       float in = 0;
       float out = distance;
       float low = x1 < x2 ? x1 : x2;
@@ -292,8 +306,12 @@ public final class Bvh {
       return in <= out * 1.0000004f ? in : Float.MAX_VALUE;
     }
 
-    /** Moeller and Trumbore, Fast, minimum storage ray-triangle intersection, J. Graphics Tools 2(1), 1997. */
-    private void hit(int i, float ox, float oy, float oz, float dx, float dy, float dz, float least) {
+    /**
+     * Moeller and Trumbore, Fast, minimum storage ray-triangle intersection, J. Graphics Tools
+     * 2(1), 1997.
+     */
+    private void hit(
+        int i, float ox, float oy, float oz, float dx, float dy, float dz, float least) {
       int c = 9 * i;
       float e1x = corners[c + 3];
       float e1y = corners[c + 4];
@@ -330,7 +348,9 @@ public final class Bvh {
       }
     }
 
-    /** The nearest point of the mesh within {@code most}; see {@link #triangle}, {@link #nearX} ... */
+    /**
+     * The nearest point of the mesh within {@code most}; see {@link #triangle}, {@link #nearX} ...
+     */
     public boolean nearest(float x, float y, float z, float most) {
       triangle = -1;
       distance = most;
@@ -439,8 +459,12 @@ public final class Bvh {
       return best;
     }
 
-    /** The least dot product of (x, y, z) with the unit normals of triangles within {@code reach} of a point. */
-    public float leastNormalDot(float px, float py, float pz, float reach, float x, float y, float z) {
+    /**
+     * The least dot product of (x, y, z) with the unit normals of triangles within {@code reach} of
+     * a point.
+     */
+    public float leastNormalDot(
+        float px, float py, float pz, float reach, float x, float y, float z) {
       float least = 2;
       float limit = reach * reach;
       int top = 0;

@@ -6,8 +6,8 @@ import java.util.Map;
 import org.ankerdraft.kernel.TriangleMesh;
 
 /**
- * A mesh with all edges at most a given length: long ones are halved until they are short enough, on both sides alike,
- * so that no cracks open. Nodes are not shared between faces.
+ * A mesh with all edges at most a given length: long ones are halved until they are short enough,
+ * on both sides alike, so that no cracks open. Nodes are not shared between faces.
  */
 @SuppressWarnings("ArrayRecordComponent") // bulk data; identity is meant
 public record FineMesh(float[] positions, float[] normals, int[] triangles, int[] faceOfTriangle) {
@@ -49,7 +49,11 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
       for (int f = 0; f < mesh.faceCount(); f++) {
         middles.clear();
         for (int t = mesh.faceTriangleStart()[f]; t < mesh.faceTriangleStart()[f + 1]; t++) {
-          split(mesh.triangles()[3 * t], mesh.triangles()[3 * t + 1], mesh.triangles()[3 * t + 2], f + 1);
+          split(
+              mesh.triangles()[3 * t],
+              mesh.triangles()[3 * t + 1],
+              mesh.triangles()[3 * t + 2],
+              f + 1);
         }
       }
       return new FineMesh(

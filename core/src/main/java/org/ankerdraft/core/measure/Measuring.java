@@ -26,25 +26,34 @@ public final class Measuring {
    * What was measured.
    *
    * @param distanceMm shortest distance
-   * @param normalsRad angle between the directions (outward normals of faces, lines of edges); empty if one has none
-   * @param insideRad for two faces, the angle between them through the material: pi less the angle of their normals
+   * @param normalsRad angle between the directions (outward normals of faces, lines of edges);
+   *     empty if one has none
+   * @param insideRad for two faces, the angle between them through the material: pi less the angle
+   *     of their normals
    */
   public record Measured(
-      double distanceMm, Vec3 from, Vec3 to, Optional<Double> normalsRad, Optional<Double> insideRad) {}
+      double distanceMm,
+      Vec3 from,
+      Vec3 to,
+      Optional<Double> normalsRad,
+      Optional<Double> insideRad) {}
 
   private Measuring() {}
 
   public static Outcome<Measured> measure(GeometryKernel kernel, Thing a, Thing b, Budget budget) {
     Outcome<Nearest> nearest = kernel.distance(sub(a), sub(b), budget);
-    return nearest.map(
-        n -> {
-          Optional<Vec3> da = direction(a);
-          Optional<Vec3> db = direction(b);
-          Optional<Double> angle = da.flatMap(x -> db.map(x::angleTo));
-          boolean faces = a instanceof Thing.FaceOf && b instanceof Thing.FaceOf;
-          return new Measured(
-              n.distanceMm(), n.onA(), n.onB(), angle, faces ? angle.map(x -> Math.PI - x) : Optional.empty());
-        });
+    return nearest.map(n -> {
+      Optional<Vec3> da = direction(a);
+      Optional<Vec3> db = direction(b);
+      Optional<Double> angle = da.flatMap(x -> db.map(x::angleTo));
+      boolean faces = a instanceof Thing.FaceOf && b instanceof Thing.FaceOf;
+      return new Measured(
+          n.distanceMm(),
+          n.onA(),
+          n.onB(),
+          angle,
+          faces ? angle.map(x -> Math.PI - x) : Optional.empty());
+    });
   }
 
   private static Sub sub(Thing t) {
@@ -65,7 +74,9 @@ public final class Measuring {
       }
       case Thing.EdgeOf(Body body, int edge) -> {
         Topology.Edge e = body.named().topology().edge(edge);
-        yield e.kind() == Topology.CurveKind.FREEFORM ? Optional.empty() : Optional.of(e.direction());
+        yield e.kind() == Topology.CurveKind.FREEFORM
+            ? Optional.empty()
+            : Optional.of(e.direction());
       }
       case Thing.PointAt _ -> Optional.empty();
     };

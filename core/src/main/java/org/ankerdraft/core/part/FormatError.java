@@ -1,6 +1,9 @@
 package org.ankerdraft.core.part;
 
-/** Why a file cannot be read as a part. {@code place} is a path such as steps[3].depth, or line and column. */
+/**
+ * Why a file cannot be read as a part. {@code place} is a path such as steps[3].depth, or line and
+ * column.
+ */
 public record FormatError(String place, String message) {
   @Override
   public String toString() {

@@ -7,9 +7,9 @@ import java.nio.file.Path;
 import java.util.Optional;
 
 /**
- * Keeps the latest unsaved state of an open part beside it, so that a crash loses nothing. The journal of lamp.anker is
- * .lamp.anker.journal; it holds the whole document as text and is written atomically after each edit, and is removed
- * when the part is saved or its changes are given up.
+ * Keeps the latest unsaved state of an open part beside it, so that a crash loses nothing. The
+ * journal of lamp.anker is .lamp.anker.journal; it holds the whole document as text and is written
+ * atomically after each edit, and is removed when the part is saved or its changes are given up.
  */
 public final class Journal {
   private final Path file;
@@ -19,7 +19,8 @@ public final class Journal {
   }
 
   public static Journal of(Path partFile) {
-    return new Journal(partFile.toAbsolutePath().resolveSibling("." + partFile.getFileName() + ".journal"));
+    return new Journal(
+        partFile.toAbsolutePath().resolveSibling("." + partFile.getFileName() + ".journal"));
   }
 
   public void record(PartDocument part) throws IOException {

@@ -22,7 +22,7 @@ public record PartDocument(
     @JsonProperty("ankerdraft") int version,
     String name,
     String owner,
-    Process process,
+    PartProcess process,
     Map<String, Double> limits,
     List<Parameter> parameters,
     List<Step> steps,
@@ -32,14 +32,15 @@ public record PartDocument(
 
   public PartDocument {
     name = name == null ? "part" : name;
-    process = process == null ? Process.DEFAULT : process;
+    process = process == null ? PartProcess.DEFAULT : process;
     limits = limits == null ? Map.of() : Map.copyOf(limits);
     parameters = parameters == null ? List.of() : List.copyOf(parameters);
     steps = steps == null ? List.of() : List.copyOf(steps);
   }
 
   public static PartDocument empty(String name) {
-    return new PartDocument(VERSION, name, null, Process.DEFAULT, Map.of(), List.of(), List.of(), null);
+    return new PartDocument(
+        VERSION, name, null, PartProcess.DEFAULT, Map.of(), List.of(), List.of(), null);
   }
 
   public Map<String, Expr> definitions() {
@@ -89,7 +90,8 @@ public record PartDocument(
     List<Step> list = new ArrayList<>(steps);
     int at = indexOf(id);
     list.remove(at);
-    Integer line = stopLine == null ? null : Integer.valueOf(at < stopLine ? stopLine - 1 : stopLine);
+    Integer line =
+        stopLine == null ? null : Integer.valueOf(at < stopLine ? stopLine - 1 : stopLine);
     return new PartDocument(version, name, owner, process, limits, parameters, list, line);
   }
 
@@ -108,7 +110,7 @@ public record PartDocument(
     return new PartDocument(version, name, owner, process, limits, changed, steps, stopLine);
   }
 
-  public PartDocument withProcess(Process changed) {
+  public PartDocument withProcess(PartProcess changed) {
     return new PartDocument(version, name, owner, changed, limits, parameters, steps, stopLine);
   }
 

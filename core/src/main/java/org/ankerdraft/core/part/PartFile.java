@@ -18,8 +18,9 @@ import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 
 /**
- * A part file: a zip with part.json, imported files under files/, a thumbnail; or bare JSON. Writing is atomic: the
- * file is complete under another name before it takes the place of the old one.
+ * A part file: a zip with part.json, imported files under files/, a thumbnail; or bare JSON.
+ * Writing is atomic: the file is complete under another name before it takes the place of the old
+ * one.
  */
 public final class PartFile {
   public static final String EXTENSION = ".anker";
@@ -44,7 +45,9 @@ public final class PartFile {
   public static Opened open(Path file) {
     try {
       byte[] bytes = Files.readAllBytes(file);
-      return bytes.length > 1 && bytes[0] == 'P' && bytes[1] == 'K' ? unzip(bytes) : bare(bytes, Map.of());
+      return bytes.length > 1 && bytes[0] == 'P' && bytes[1] == 'K'
+          ? unzip(bytes)
+          : bare(bytes, Map.of());
     } catch (ZipException e) {
       return bad("the file is damaged: " + e.getMessage());
     } catch (IOException e) {
@@ -85,10 +88,12 @@ public final class PartFile {
    */
   public static void save(Path file, Content content, byte[] thumbnail) throws IOException {
     byte[] json = PartJson.write(content.part()).getBytes(StandardCharsets.UTF_8);
-    writeAtomically(file, file.toString().endsWith(".json") ? json : zip(json, content.files(), thumbnail));
+    writeAtomically(
+        file, file.toString().endsWith(".json") ? json : zip(json, content.files(), thumbnail));
   }
 
-  private static byte[] zip(byte[] json, Map<String, byte[]> files, byte[] thumbnail) throws IOException {
+  private static byte[] zip(byte[] json, Map<String, byte[]> files, byte[] thumbnail)
+      throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     try (ZipOutputStream zip = new ZipOutputStream(out)) {
       put(zip, PART, json);
@@ -110,7 +115,10 @@ public final class PartFile {
     zip.closeEntry();
   }
 
-  /** Puts bytes under a name so that at every moment either the old or the new content is there, whole. */
+  /**
+   * Puts bytes under a name so that at every moment either the old or the new content is there,
+   * whole.
+   */
   public static void writeAtomically(Path file, byte[] bytes) throws IOException {
     Path folder = file.toAbsolutePath().getParent();
     Files.createDirectories(folder);
@@ -126,7 +134,8 @@ public final class PartFile {
         }
       }
       try {
-        Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        Files.move(
+            fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
       } catch (AtomicMoveNotSupportedException e) {
         Files.move(fresh, file, StandardCopyOption.REPLACE_EXISTING);
       }

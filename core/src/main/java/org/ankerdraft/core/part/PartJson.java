@@ -34,7 +34,8 @@ public final class PartJson {
           .disable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY)
           .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
           .defaultPropertyInclusion(
-              JsonInclude.Value.construct(JsonInclude.Include.NON_DEFAULT, JsonInclude.Include.ALWAYS))
+              JsonInclude.Value.construct(
+                  JsonInclude.Include.NON_DEFAULT, JsonInclude.Include.ALWAYS))
           .build();
 
   private PartJson() {}
@@ -70,8 +71,13 @@ public final class PartJson {
         return bad(
             "ankerdraft",
             part.version() == 0
-                ? "this is no part: the field \"ankerdraft\": " + PartDocument.VERSION + " is missing"
-                : "format version " + part.version() + " is not known; this program reads version " + PartDocument.VERSION);
+                ? "this is no part: the field \"ankerdraft\": "
+                    + PartDocument.VERSION
+                    + " is missing"
+                : "format version "
+                    + part.version()
+                    + " is not known; this program reads version "
+                    + PartDocument.VERSION);
       }
       FormatError error = checkReferences(part);
       return error == null ? new Read.Ok(part) : new Read.Bad(error);
@@ -108,28 +114,43 @@ public final class PartJson {
           "field \""
               + u.getPropertyName()
               + "\" is not known here; known are "
-              + u.getKnownPropertyIds().stream().map(Object::toString).sorted().collect(Collectors.joining(", "));
+              + u.getKnownPropertyIds().stream()
+                  .map(Object::toString)
+                  .sorted()
+                  .collect(Collectors.joining(", "));
       case InvalidTypeIdException t when t.getTypeId() == null ->
           "a field that says which kind this is, is missing (" + t.getOriginalMessage() + ")";
-      case InvalidTypeIdException t -> "\"" + t.getTypeId() + "\" is not known here (" + t.getOriginalMessage() + ")";
-      case InvalidFormatException f -> "the value " + f.getValue() + " is not understood: " + f.getOriginalMessage();
-      default -> e.getCause() instanceof IllegalArgumentException cause ? cause.getMessage() : e.getOriginalMessage();
+      case InvalidTypeIdException t ->
+          "\"" + t.getTypeId() + "\" is not known here (" + t.getOriginalMessage() + ")";
+      case InvalidFormatException f ->
+          "the value " + f.getValue() + " is not understood: " + f.getOriginalMessage();
+      default ->
+          e.getCause() instanceof IllegalArgumentException cause
+              ? cause.getMessage()
+              : e.getOriginalMessage();
     };
   }
 
-  /** Ids and names that occur twice or are missing; steps that refer to what comes later or not at all. */
+  /**
+   * Ids and names that occur twice or are missing; steps that refer to what comes later or not at
+   * all.
+   */
   private static FormatError checkReferences(PartDocument part) {
     Set<String> names = new HashSet<>();
     for (int i = 0; i < part.parameters().size(); i++) {
       Parameter p = part.parameters().get(i);
       if (p.name() == null || !p.name().matches("[A-Za-z_][A-Za-z0-9_]*")) {
-        return new FormatError("parameters[" + i + "].name", "'" + p.name() + "' is no name: letters, digits and _ only");
+        return new FormatError(
+            "parameters[" + i + "].name",
+            "'" + p.name() + "' is no name: letters, digits and _ only");
       }
       if (p.value() == null) {
-        return new FormatError("parameters[" + i + "].value", "parameter " + p.name() + " has no value");
+        return new FormatError(
+            "parameters[" + i + "].value", "parameter " + p.name() + " has no value");
       }
       if (!names.add(p.name())) {
-        return new FormatError("parameters[" + i + "].name", "parameter " + p.name() + " is there twice");
+        return new FormatError(
+            "parameters[" + i + "].name", "parameter " + p.name() + " is there twice");
       }
     }
     Set<String> ids = new HashSet<>();
@@ -142,7 +163,11 @@ public final class PartJson {
       if (!missing.isEmpty()) {
         return new FormatError(
             "steps[" + i + "]." + missing.getFirst().getKey(),
-            "step " + step.id() + " refers to step '" + missing.getFirst().getValue() + "', which does not stand before it");
+            "step "
+                + step.id()
+                + " refers to step '"
+                + missing.getFirst().getValue()
+                + "', which does not stand before it");
       }
       if (!ids.add(step.id())) {
         return new FormatError("steps[" + i + "].id", "id " + step.id() + " is there twice");

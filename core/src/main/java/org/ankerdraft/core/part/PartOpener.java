@@ -9,7 +9,9 @@ import java.util.Locale;
 import java.util.Map;
 import org.ankerdraft.core.step.Step;
 
-/** Opens any file that can become a part: part files, bare JSON, and STEP files as an imported body. */
+/**
+ * Opens any file that can become a part: part files, bare JSON, and STEP files as an imported body.
+ */
 public final class PartOpener {
   private PartOpener() {}
 
@@ -19,20 +21,26 @@ public final class PartOpener {
     try {
       if (lower.endsWith(".step") || lower.endsWith(".stp")) {
         String bare = name.substring(0, name.lastIndexOf('.'));
-        PartDocument part = PartDocument.empty(bare).withNewStep(new Step.Import("import1", null, false, name));
-        return new PartFile.Opened.Ok(new PartFile.Content(part, Map.of(name, Files.readAllBytes(file))));
+        PartDocument part =
+            PartDocument.empty(bare).withNewStep(new Step.Import("import1", null, false, name));
+        return new PartFile.Opened.Ok(
+            new PartFile.Content(part, Map.of(name, Files.readAllBytes(file))));
       }
       PartFile.Opened opened = PartFile.open(file);
       return opened instanceof PartFile.Opened.Ok(PartFile.Content content)
           ? new PartFile.Opened.Ok(withFilesBeside(file, content))
           : opened;
     } catch (IOException e) {
-      return new PartFile.Opened.Bad(new FormatError("", "the file cannot be read: " + e.getMessage()));
+      return new PartFile.Opened.Bad(
+          new FormatError("", "the file cannot be read: " + e.getMessage()));
     }
   }
 
-  /** Imported files that bare JSON names are looked for beside it; a missing one shows at its step. */
-  private static PartFile.Content withFilesBeside(Path file, PartFile.Content content) throws IOException {
+  /**
+   * Imported files that bare JSON names are looked for beside it; a missing one shows at its step.
+   */
+  private static PartFile.Content withFilesBeside(Path file, PartFile.Content content)
+      throws IOException {
     Map<String, byte[]> files = new LinkedHashMap<>(content.files());
     List<String> named =
         content.part().steps().stream()

@@ -89,7 +89,8 @@ public final class Choosing {
 
   private boolean isOfStep(int face, String step, String role) {
     String name = named.faceName(face);
-    return NamedShape.birthStep(name).equals(step) && (role == null || NamedShape.role(name).equals(role));
+    return NamedShape.birthStep(name).equals(step)
+        && (role == null || NamedShape.role(name).equals(role));
   }
 
   private int namedFace(FaceChoice.Named n) throws Adrift {
@@ -108,10 +109,11 @@ public final class Choosing {
     }
     Vec3 at = new Vec3(hint.x(), hint.y(), hint.z());
     int best =
-        nearestFace(
-            f ->
-                f.point().distance(at)
-                    + (f.kind().name().equalsIgnoreCase(hint.kind()) ? 0 : Math.sqrt(f.areaMm2() + hint.size())));
+        nearestFace(f ->
+            f.point().distance(at)
+                + (f.kind().name().equalsIgnoreCase(hint.kind())
+                    ? 0
+                    : Math.sqrt(f.areaMm2() + hint.size())));
     throw new Adrift("face " + n.name(), best == 0 ? null : named.faceName(best));
   }
 
@@ -143,7 +145,10 @@ public final class Choosing {
     return best;
   }
 
-  /** Penalises faces on whose surface the point does not lie, so that a point on a big face finds that face. */
+  /**
+   * Penalises faces on whose surface the point does not lie, so that a point on a big face finds
+   * that face.
+   */
   private static double offSurface(Topology.Face f, Vec3 at) {
     double off = Surfaces.distance(f, at);
     return Double.isNaN(off) ? 0 : 1000 * off;
@@ -152,10 +157,9 @@ public final class Choosing {
   private Set<Integer> facing(FaceChoice.Facing f) {
     Vec3 direction = f.direction().unit();
     Set<Integer> all =
-        facesWhere(
-            i ->
-                topology.face(i).kind() == Topology.SurfaceKind.PLANE
-                    && topology.face(i).normal().angleTo(direction) < tolerance.angleRad());
+        facesWhere(i ->
+            topology.face(i).kind() == Topology.SurfaceKind.PLANE
+                && topology.face(i).normal().angleTo(direction) < tolerance.angleRad());
     if (f.every() || all.isEmpty()) {
       return all;
     }
@@ -176,33 +180,33 @@ public final class Choosing {
 
   private Set<Integer> upright(FaceChoice.Upright u) {
     Vec3 pull = pullOr(u.pull());
-    return facesWhere(
-        i -> {
-          Topology.Face f = topology.face(i);
-          boolean parallel =
-              switch (f.kind()) {
-                case PLANE -> Math.abs(f.normal().dot(pull)) < tolerance.angleRad();
-                case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
-                default -> false;
-              };
-          return parallel && (u.step() == null || isOfStep(i, u.step(), null));
-        });
+    return facesWhere(i -> {
+      Topology.Face f = topology.face(i);
+      boolean parallel =
+          switch (f.kind()) {
+            case PLANE -> Math.abs(f.normal().dot(pull)) < tolerance.angleRad();
+            case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
+            default -> false;
+          };
+      return parallel && (u.step() == null || isOfStep(i, u.step(), null));
+    });
   }
 
   private Set<Integer> shortOfDraft(FaceChoice.ShortOfDraft s) throws ExpressionException {
     double required = values.angleRad(s.angle());
     Vec3 pull = pullOr(s.pull());
-    return facesWhere(
-        i -> {
-          Topology.Face f = topology.face(i);
-          return switch (f.kind()) {
-            case PLANE -> Math.abs(Math.asin(clamp(f.normal().dot(pull)))) < required - tolerance.angleRad();
-            case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
-            case CONE -> f.direction().cross(pull).length() < tolerance.angleRad()
+    return facesWhere(i -> {
+      Topology.Face f = topology.face(i);
+      return switch (f.kind()) {
+        case PLANE ->
+            Math.abs(Math.asin(clamp(f.normal().dot(pull)))) < required - tolerance.angleRad();
+        case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
+        case CONE ->
+            f.direction().cross(pull).length() < tolerance.angleRad()
                 && Math.abs(f.second()) < required - tolerance.angleRad();
-            default -> false;
-          };
-        });
+        default -> false;
+      };
+    });
   }
 
   private static double clamp(double v) {
@@ -229,12 +233,12 @@ public final class Choosing {
       case EdgeChoice.Outside _ -> edgesWhere(e -> e.bend() == Topology.Bend.CONVEX);
       case EdgeChoice.Sharp _ -> edgesWhere(Topology.Edge::isSharp);
       case EdgeChoice.Parallel p ->
-          edgesWhere(
-              e ->
-                  e.isSharp()
-                      && e.kind() == Topology.CurveKind.LINE
-                      && e.direction().cross(p.direction().unit()).length() < tolerance.angleRad()
-                      && (p.step() == null || e.faces().stream().anyMatch(f -> isOfStep(f, p.step(), null))));
+          edgesWhere(e ->
+              e.isSharp()
+                  && e.kind() == Topology.CurveKind.LINE
+                  && e.direction().cross(p.direction().unit()).length() < tolerance.angleRad()
+                  && (p.step() == null
+                      || e.faces().stream().anyMatch(f -> isOfStep(f, p.step(), null))));
       case EdgeChoice.Nearest n -> {
         Vec3 at = n.at().at(values);
         yield Set.of(nearestEdge(e -> e.mid().distance(at)));
@@ -285,12 +289,11 @@ public final class Choosing {
   }
 
   private Set<Integer> ofStep(EdgeChoice.OfStep s) {
-    return edgesWhere(
-        e ->
-            e.isSharp()
-                && e.faces().stream().anyMatch(f -> isOfStep(f, s.step(), null))
-                && (s.corner() == null
-                    || (s.corner().equals("inside") == (e.bend() == Topology.Bend.CONCAVE))));
+    return edgesWhere(e ->
+        e.isSharp()
+            && e.faces().stream().anyMatch(f -> isOfStep(f, s.step(), null))
+            && (s.corner() == null
+                || (s.corner().equals("inside") == (e.bend() == Topology.Bend.CONCAVE))));
   }
 
   private Set<Integer> loop(EdgeChoice.Loop l) throws Adrift, ExpressionException {
@@ -303,9 +306,11 @@ public final class Choosing {
         chosen =
             loops.stream()
                 .min(
-                    Comparator.comparingDouble(
-                        loop ->
-                            loop.stream().mapToDouble(e -> topology.edge(e).mid().distance(at)).min().orElse(1e300)))
+                    Comparator.comparingDouble(loop ->
+                        loop.stream()
+                            .mapToDouble(e -> topology.edge(e).mid().distance(at))
+                            .min()
+                            .orElse(1e300)))
                 .orElseThrow();
       }
       chosen.stream().filter(e -> topology.edge(e).isSharp()).forEach(out::add);

@@ -18,7 +18,8 @@ public record Direction(double x, double y, double z) {
   @JsonCreator
   public static Direction of(double[] xyz) {
     if (xyz.length != 3) {
-      throw new IllegalArgumentException("a direction takes three numbers, not " + Arrays.toString(xyz));
+      throw new IllegalArgumentException(
+          "a direction takes three numbers, not " + Arrays.toString(xyz));
     }
     return new Direction(xyz[0], xyz[1], xyz[2]);
   }

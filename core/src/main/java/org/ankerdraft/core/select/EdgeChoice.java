@@ -30,7 +30,10 @@ public sealed interface EdgeChoice {
 
   record OfFaces(FaceChoice face) implements EdgeChoice {}
 
-  /** All sharp edges of the faces born in a step; only inside or outside corners if {@code corner} says so. */
+  /**
+   * All sharp edges of the faces born in a step; only inside or outside corners if {@code corner}
+   * says so.
+   */
   record OfStep(String step, String corner) implements EdgeChoice {}
 
   record Inside() implements EdgeChoice {}

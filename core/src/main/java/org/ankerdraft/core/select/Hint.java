@@ -1,7 +1,8 @@
 package org.ankerdraft.core.select;
 
 /**
- * What a picked thing was like when it was picked, for finding the best candidate when its name is gone.
+ * What a picked thing was like when it was picked, for finding the best candidate when its name is
+ * gone.
  *
  * @param x place, mm
  * @param y place, mm

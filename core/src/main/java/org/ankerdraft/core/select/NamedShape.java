@@ -13,10 +13,11 @@ import org.ankerdraft.kernel.Vec3;
 /**
  * A shape whose faces have names.
  *
- * <p>A face's name tells its birth and outlives later steps: {@code extrude1/side:outline.left}, {@code extrude1/end},
- * {@code round1/on(a|b)}, {@code shell1/inner(a)}. When an operation splits a face its parts are told apart by #2, #3
- * ... in the order of their place (x, then y, then z); parts of a#2 that is split again are a#2, a#2.2 ... An edge is named by its faces, {@code a|b} in alphabetical
- * order, with the same ordinals.
+ * <p>A face's name tells its birth and outlives later steps: {@code extrude1/side:outline.left},
+ * {@code extrude1/end}, {@code round1/on(a|b)}, {@code shell1/inner(a)}. When an operation splits a
+ * face its parts are told apart by #2, #3 ... in the order of their place (x, then y, then z);
+ * parts of a#2 that is split again are a#2, a#2.2 ... An edge is named by its faces, {@code a|b} in
+ * alphabetical order, with the same ordinals.
  */
 public final class NamedShape {
   private static final double SAME_PLACE_GRID = 1e3;
@@ -29,7 +30,8 @@ public final class NamedShape {
   /** Names for faces 1, 2 ...; equal names are given ordinals. */
   public NamedShape(Shape shape, List<String> names) {
     if (names.size() != shape.topology().faces().size()) {
-      throw new IllegalArgumentException(names.size() + " names for " + shape.topology().faces().size() + " faces");
+      throw new IllegalArgumentException(
+          names.size() + " names for " + shape.topology().faces().size() + " faces");
     }
     this.shape = shape;
     this.faceNames =
@@ -108,7 +110,8 @@ public final class NamedShape {
               .thenComparingLong(i -> Math.round(places.get(i).z() * SAME_PLACE_GRID)));
       for (int k = 1; k < group.size(); k++) {
         String name = names.get(group.get(k));
-        out.set(group.get(k), name + (name.equals(Naming.withoutOrdinal(name)) ? "#" : ".") + (k + 1));
+        out.set(
+            group.get(k), name + (name.equals(Naming.withoutOrdinal(name)) ? "#" : ".") + (k + 1));
       }
     }
     return List.copyOf(out);
@@ -127,7 +130,8 @@ public final class NamedShape {
   }
 
   private static Hint hint(Vec3 p, String kind, double size) {
-    return new Hint(tidy(p.x()), tidy(p.y()), tidy(p.z()), kind.toLowerCase(java.util.Locale.ROOT), tidy(size));
+    return new Hint(
+        tidy(p.x()), tidy(p.y()), tidy(p.z()), kind.toLowerCase(java.util.Locale.ROOT), tidy(size));
   }
 
   private static double tidy(double v) {

@@ -10,7 +10,10 @@ import org.ankerdraft.kernel.Derived.Origin;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
 
-/** Gives the faces of a result their names, from the names of the inputs and the operation's history. */
+/**
+ * Gives the faces of a result their names, from the names of the inputs and the operation's
+ * history.
+ */
 public final class Naming {
 
   /** The words an operation uses for faces that it bears. */
@@ -43,7 +46,10 @@ public final class Naming {
       return null;
     }
 
-    /** Name of a face cut by the plane with that index; null if it takes the name of a face it replaces. */
+    /**
+     * Name of a face cut by the plane with that index; null if it takes the name of a face it
+     * replaces.
+     */
     default String fromPlane(int index) {
       return null;
     }
@@ -78,7 +84,8 @@ public final class Naming {
     }
     for (Origin o : derived.origins()) {
       switch (o.kind()) {
-        case FACE_KEPT, FACE_MODIFIED -> old.get(o.face() - 1).add(inputs.get(o.input()).faceName(o.source()));
+        case FACE_KEPT, FACE_MODIFIED ->
+            old.get(o.face() - 1).add(inputs.get(o.input()).faceName(o.source()));
         default -> {
           String name = birthName(o);
           if (name != null) {
@@ -119,7 +126,8 @@ public final class Naming {
 
   private String chosen(Shape shape, int face, Set<String> old, Set<String> born) {
     if (!old.isEmpty()) {
-      // Merged faces take the first name in alphabetical order, so that the choice does not depend on the library.
+      // Merged faces take the first name in alphabetical order, so that the choice does not depend
+      // on the library.
       return old.stream().sorted().findFirst().orElseThrow();
     }
     if (!born.isEmpty()) {
@@ -129,7 +137,10 @@ public final class Naming {
     return same != null ? same : births.unknown();
   }
 
-  /** Where history is missing: the name of an input face on the same plane or cylinder that holds the same place. */
+  /**
+   * Where history is missing: the name of an input face on the same plane or cylinder that holds
+   * the same place.
+   */
   private String sameSurface(Topology.Face f) {
     for (NamedShape input : inputs) {
       for (int i = 1; i <= input.topology().faces().size(); i++) {

@@ -14,7 +14,9 @@ sealed interface Curve2 {
 
   Curve2 reversed();
 
-  /** Points along the curve from start to just before the end, fine enough to tell what lies inside. */
+  /**
+   * Points along the curve from start to just before the end, fine enough to tell what lies inside.
+   */
   List<Xy> outline();
 
   ProfileCurve in(Frame frame);
@@ -80,7 +82,8 @@ sealed interface Curve2 {
 
     @Override
     public ProfileCurve in(Frame f) {
-      return new ProfileCurve.Arc(tag, f.at(start.x, start.y), f.at(mid.x, mid.y), f.at(end.x, end.y));
+      return new ProfileCurve.Arc(
+          tag, f.at(start.x, start.y), f.at(mid.x, mid.y), f.at(end.x, end.y));
     }
   }
 

@@ -22,7 +22,10 @@ public record Frame(Vec3 origin, Vec3 x, Vec3 y) {
     return new Frame(origin.plus(normal().times(distance)), x, y);
   }
 
-  /** The frame on the horizontal (XY), front (XZ, looking along +y) or side (YZ) base plane; null for another name. */
+  /**
+   * The frame on the horizontal (XY), front (XZ, looking along +y) or side (YZ) base plane; null
+   * for another name.
+   */
   public static Frame base(String name) {
     return switch (name) {
       case "XY" -> new Frame(Vec3.ZERO, Vec3.X, Vec3.Y);
@@ -33,8 +36,9 @@ public record Frame(Vec3 origin, Vec3 x, Vec3 y) {
   }
 
   /**
-   * The frame on any plane: its origin is the part's origin dropped square onto the plane, its x axis the part's x
-   * axis laid into the plane (the part's y axis where x stands square to it). Does not move when the face grows.
+   * The frame on any plane: its origin is the part's origin dropped square onto the plane, its x
+   * axis the part's x axis laid into the plane (the part's y axis where x stands square to it).
+   * Does not move when the face grows.
    */
   public static Frame on(Plane plane, double squareTolerance) {
     Vec3 n = plane.normal();

@@ -14,7 +14,11 @@ import org.ankerdraft.kernel.ProfileCurve.Region;
  * @param openAt a loose end in words, if some chain does not close; null if all do
  */
 public record ResolvedSketch(
-    Frame frame, List<ProfileCurve> curves, List<Region> regions, Map<Integer, String> nameByTag, String openAt) {
+    Frame frame,
+    List<ProfileCurve> curves,
+    List<Region> regions,
+    Map<Integer, String> nameByTag,
+    String openAt) {
   public ResolvedSketch {
     curves = List.copyOf(curves);
     regions = List.copyOf(regions);

@@ -13,7 +13,10 @@ import org.ankerdraft.core.sketch.Curve2.Xy;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.ProfileCurve.Region;
 
-/** Evaluates the numbers of a sketch, chains its curves into contours and nests the contours into regions. */
+/**
+ * Evaluates the numbers of a sketch, chains its curves into contours and nests the contours into
+ * regions.
+ */
 public final class SketchResolver {
   private final Evaluator values;
   private final Tolerance tolerance;
@@ -55,7 +58,9 @@ public final class SketchResolver {
       case SketchCurve.Arc a -> to.add(arc(a, name));
       case SketchCurve.Circle c -> {
         need(c.diameter(), name, "diameter");
-        to.add(new Curve2.Circle(tag(name), orOrigin(c.centre()), positive(c.diameter(), name, "diameter") / 2));
+        to.add(
+            new Curve2.Circle(
+                tag(name), orOrigin(c.centre()), positive(c.diameter(), name, "diameter") / 2));
       }
       case SketchCurve.Rectangle r -> rectangle(r, name, to);
       case SketchCurve.Polygon p -> polygon(p, name, to);
@@ -81,11 +86,13 @@ public final class SketchResolver {
     return p == null ? new Xy(0, 0) : xy(p);
   }
 
-  private double positive(Expr expr, String name, String what) throws ExpressionException, SketchProblem {
+  private double positive(Expr expr, String name, String what)
+      throws ExpressionException, SketchProblem {
     double v = values.lengthMm(expr);
     if (!(v > tolerance.lengthMm())) {
       throw new SketchProblem(
-          name, String.format(Locale.ROOT, "%s of %s is %.4g mm; it must be more than 0", what, name, v));
+          name,
+          String.format(Locale.ROOT, "%s of %s is %.4g mm; it must be more than 0", what, name, v));
     }
     return v;
   }
@@ -97,8 +104,10 @@ public final class SketchResolver {
     Xy to = xy(a.to());
     if (a.through() != null) {
       Xy mid = xy(a.through());
-      double cross = (mid.x() - from.x()) * (to.y() - from.y()) - (mid.y() - from.y()) * (to.x() - from.x());
-      if (Math.abs(cross) < tolerance.lengthMm() * tolerance.lengthMm() || from.distance(to) < tolerance.lengthMm()) {
+      double cross =
+          (mid.x() - from.x()) * (to.y() - from.y()) - (mid.y() - from.y()) * (to.x() - from.x());
+      if (Math.abs(cross) < tolerance.lengthMm() * tolerance.lengthMm()
+          || from.distance(to) < tolerance.lengthMm()) {
         throw new SketchProblem(name, "the three points of arc " + name + " lie on one line");
       }
       return new Curve2.Arc(tag(name), from, mid, to);
@@ -110,7 +119,11 @@ public final class SketchResolver {
       throw new SketchProblem(
           name,
           String.format(
-              Locale.ROOT, "arc %s: its ends are %.6g and %.6g mm from its centre", name, r, c.distance(to)));
+              Locale.ROOT,
+              "arc %s: its ends are %.6g and %.6g mm from its centre",
+              name,
+              r,
+              c.distance(to)));
     }
     double start = Math.atan2(from.y() - c.y(), from.x() - c.x());
     double turn = Math.atan2(to.y() - c.y(), to.x() - c.x()) - start;
@@ -135,7 +148,11 @@ public final class SketchResolver {
       throw new SketchProblem(
           name,
           String.format(
-              Locale.ROOT, "rounding of %s is %.4g mm; it must be from 0 to %.4g mm", name, q, Math.min(w, h) / 2));
+              Locale.ROOT,
+              "rounding of %s is %.4g mm; it must be from 0 to %.4g mm",
+              name,
+              q,
+              Math.min(w, h) / 2));
     }
     Side[] sides = {
       new Side("bottom", low, 1, 0, w), new Side("right", low.plus(w, 0), 0, 1, h),
@@ -144,15 +161,15 @@ public final class SketchResolver {
     for (int i = 0; i < 4; i++) {
       Side s = sides[i];
       if (s.length - 2 * q > tolerance.lengthMm()) {
-        to.add(
-            new Curve2.Line(tag(name + "." + s.name), s.at(q), s.at(s.length - q)));
+        to.add(new Curve2.Line(tag(name + "." + s.name), s.at(q), s.at(s.length - q)));
       }
       if (q > 0) {
         Side next = sides[(i + 1) % 4];
         Xy corner = next.from;
         double out = q * (1 - Math.sqrt(0.5));
         Xy mid = corner.plus(-s.dx * out + next.dx * out, -s.dy * out + next.dy * out);
-        to.add(new Curve2.Arc(tag(name + ".corner" + (i + 1)), s.at(s.length - q), mid, next.at(q)));
+        to.add(
+            new Curve2.Arc(tag(name + ".corner" + (i + 1)), s.at(s.length - q), mid, next.at(q)));
       }
     }
   }
@@ -169,7 +186,9 @@ public final class SketchResolver {
     double sides = values.number(p.sides());
     int n = (int) Math.rint(sides);
     if (n < 3 || n > 360 || n != sides) {
-      throw new SketchProblem(name, "polygon " + name + " has " + sides + " sides; it needs a whole number from 3 to 360");
+      throw new SketchProblem(
+          name,
+          "polygon " + name + " has " + sides + " sides; it needs a whole number from 3 to 360");
     }
     double radius;
     if (p.diameter() != null) {
@@ -186,7 +205,8 @@ public final class SketchResolver {
       corners.add(c.plus(radius * Math.cos(a), radius * Math.sin(a)));
     }
     for (int i = 0; i < n; i++) {
-      to.add(new Curve2.Line(tag(name + ".side" + (i + 1)), corners.get(i), corners.get((i + 1) % n)));
+      to.add(
+          new Curve2.Line(tag(name + ".side" + (i + 1)), corners.get(i), corners.get((i + 1) % n)));
     }
   }
 
@@ -223,7 +243,8 @@ public final class SketchResolver {
       Xy end = chain.getLast().end();
       for (Curve2 c : left) {
         if (!(c instanceof Curve2.Circle)
-            && (c.start().distance(end) < tolerance.lengthMm() || c.end().distance(end) < tolerance.lengthMm())) {
+            && (c.start().distance(end) < tolerance.lengthMm()
+                || c.end().distance(end) < tolerance.lengthMm())) {
           next.add(c);
         }
       }
@@ -234,7 +255,10 @@ public final class SketchResolver {
         throw new SketchProblem(
             names.get(next.getFirst().tag()),
             String.format(
-                Locale.ROOT, "more than two curves meet at (%.4g, %.4g) mm, so the contour is not clear", end.x(), end.y()));
+                Locale.ROOT,
+                "more than two curves meet at (%.4g, %.4g) mm, so the contour is not clear",
+                end.x(),
+                end.y()));
       }
       Curve2 c = next.getFirst();
       left.remove(c);
@@ -245,7 +269,8 @@ public final class SketchResolver {
 
   private boolean isClosed(List<Curve2> chain) {
     return chain.getFirst() instanceof Curve2.Circle
-        || (chain.size() > 1 && chain.getFirst().start().distance(chain.getLast().end()) < tolerance.lengthMm());
+        || (chain.size() > 1
+            && chain.getFirst().start().distance(chain.getLast().end()) < tolerance.lengthMm());
   }
 
   /** Contours at even depth bound regions, those directly within them are their holes. */

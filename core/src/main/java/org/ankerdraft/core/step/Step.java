@@ -17,8 +17,8 @@ import org.ankerdraft.core.sketch.SketchCurve;
 /**
  * A step of the ledger: an immutable definition, without geometry.
  *
- * <p>{@code body} names the body a step works on; null means the only one there is. {@code label} is the user's own
- * name for the step, or null.
+ * <p>{@code body} names the body a step works on; null means the only one there is. {@code label}
+ * is the user's own name for the step, or null.
  */
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
 @JsonSubTypes({
@@ -49,7 +49,8 @@ public sealed interface Step {
   }
 
   /** Plane curves; regions are the areas that the curves enclose. */
-  record Sketch(String id, String label, boolean skipped, PlaneRef plane, List<SketchCurve> curves) implements Step {
+  record Sketch(String id, String label, boolean skipped, PlaneRef plane, List<SketchCurve> curves)
+      implements Step {
     public Sketch {
       curves = curves == null ? List.of() : List.copyOf(curves);
     }
@@ -97,7 +98,8 @@ public sealed interface Step {
    * @param reversed start against the normal
    * @param taper each side's inward tilt along its own direction; null for none
    * @param body name of the new body
-   * @param targets bodies that the solid is united with, subtracted from, intersected with; null for the only one
+   * @param targets bodies that the solid is united with, subtracted from, intersected with; null
+   *     for the only one
    */
   record Extrude(
       String id,
@@ -141,7 +143,13 @@ public sealed interface Step {
 
   /** Tilts faces about the lines in which they meet the neutral plane. */
   record Draft(
-      String id, String label, boolean skipped, String body, Direction pull, PlaneRef neutral, List<DraftSet> sets)
+      String id,
+      String label,
+      boolean skipped,
+      String body,
+      Direction pull,
+      PlaneRef neutral,
+      List<DraftSet> sets)
       implements Step {
     public Draft {
       sets = sets == null ? List.of() : List.copyOf(sets);
@@ -199,7 +207,8 @@ public sealed interface Step {
     }
   }
 
-  record Round(String id, String label, boolean skipped, String body, List<EdgeSet> sets) implements Step {
+  record Round(String id, String label, boolean skipped, String body, List<EdgeSet> sets)
+      implements Step {
     public Round {
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
@@ -215,7 +224,8 @@ public sealed interface Step {
     }
   }
 
-  record Chamfer(String id, String label, boolean skipped, String body, List<EdgeSet> sets) implements Step {
+  record Chamfer(String id, String label, boolean skipped, String body, List<EdgeSet> sets)
+      implements Step {
     public Chamfer {
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
@@ -237,7 +247,14 @@ public sealed interface Step {
    * @param depth null: through the whole body
    */
   record Hole(
-      String id, String label, boolean skipped, String body, PlaneRef plane, List<Point2> points, Expr diameter, Expr depth)
+      String id,
+      String label,
+      boolean skipped,
+      String body,
+      PlaneRef plane,
+      List<Point2> points,
+      Expr diameter,
+      Expr depth)
       implements Step {
     public Hole {
       points = points == null ? List.of() : List.copyOf(points);

@@ -1,6 +1,5 @@
 package org.ankerdraft.core.part;
 
-import com.fasterxml.jackson.annotation.JsonProperty;
 import org.ankerdraft.core.select.Direction;
 
 /**
@@ -10,16 +9,11 @@ import org.ankerdraft.core.select.Direction;
  * @param vdi VDI 3400 number of the texture, or null for a smooth face
  * @param pull the direction in which the upper tool half leaves the part
  */
-public record Process(String material, Integer vdi, Direction pull) {
-  public static final Process DEFAULT = new Process("ABS", null, Direction.UP);
+public record PartProcess(String material, Integer vdi, Direction pull) {
+  public static final PartProcess DEFAULT = new PartProcess("ABS", null, Direction.UP);
 
-  public Process {
+  public PartProcess {
     material = material == null ? "ABS" : material;
     pull = pull == null ? Direction.UP : pull;
-  }
-
-  @JsonProperty("vdi")
-  public Integer vdi() {
-    return vdi;
   }
 }

@@ -1,0 +1,299 @@
+package org.ankerdraft.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.ankerdraft.core.build.StepStatus;
+import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.render.Camera;
+import org.ankerdraft.render.Look;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The main flows in a real window. */
+class WindowTest {
+  @TempDir private Path folder;
+  private final FxRobot robot = new FxRobot();
+  private Workbench workbench;
+  private MainWindow window;
+
+  @BeforeEach
+  void open() throws Exception {
+    Stage stage = FxToolkit.registerPrimaryStage();
+    workbench = new Workbench(org.ankerdraft.kernel.WorkerProgram.find().orElseThrow());
+    Path file = folder.resolve("box.json");
+    Files.writeString(
+        file,
+        """
+        {"ankerdraft": 1, "name": "box",
+         "parameters": [{"name": "depth", "value": "20 mm"}],
+         "steps": [
+          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+          {"kind": "extrude", "id": "box", "sketch": "s", "depth": "depth", "body": "Body"}]}
+        """);
+    robot.interact(() -> {
+      window = new MainWindow(stage, new Session(workbench));
+      window.show();
+      window.open(file);
+    });
+    settle();
+  }
+
+  @AfterEach
+  void close() throws Exception {
+    robot.interact(() -> window.dispose());
+    workbench.close();
+    FxToolkit.cleanupStages();
+  }
+
+  private <T> T onFx(Callable<T> work) {
+    AtomicReference<T> result = new AtomicReference<>();
+    robot.interact(() -> {
+      try {
+        result.set(work.call());
+      } catch (Exception e) {
+        throw new IllegalStateException(e);
+      }
+    });
+    return result.get();
+  }
+
+  private void until(Callable<Boolean> condition) throws Exception {
+    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> onFx(condition));
+  }
+
+  /** Waits until building and checking are through. */
+  private void settle() throws Exception {
+    until(() ->
+        window.session().isReportCurrent()
+            && window.session().progressShare() < 0
+            && window.session().state().isPresent()
+            && window.session().state().get().part().equals(window.session().document()));
+  }
+
+  private double volume() {
+    return onFx(() ->
+        window
+            .session()
+            .state()
+            .orElseThrow()
+            .bodies()
+            .values()
+            .iterator()
+            .next()
+            .named()
+            .shape()
+            .mass()
+            .volumeMm3());
+  }
+
+  private String text(String query) {
+    return onFx(() -> ((Label) robot.lookup(query).query()).getText());
+  }
+
+  private void type(String query, String text) {
+    robot.clickOn(query);
+    robot.push(KeyCode.CONTROL, KeyCode.A);
+    robot.write(text);
+  }
+
+  @Test
+  void opensAPartAndGivesItsVerdict() {
+    assertThat(volume()).isCloseTo(24000, within(1e-6));
+    assertThat(text("#verdict-draft")).isEqualTo("4 stop");
+    assertThat(text("#verdict-wall")).contains("stop");
+    assertThat(text("#verdict-flat")).isEqualTo("no sheet body");
+  }
+
+  @Test
+  void aNumberTypedInTheCardChangesThePartWithoutLosingUndo() throws Exception {
+    robot.clickOn("#step-box");
+    type("#field-depth", "30 mm");
+    settle();
+    assertThat(volume()).isCloseTo(36000, within(1e-6));
+    robot.push(KeyCode.ENTER);
+    robot.push(KeyCode.ESCAPE);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    settle();
+    assertThat(volume()).isCloseTo(24000, within(1e-6));
+    robot.push(KeyCode.CONTROL, KeyCode.Y);
+    settle();
+    assertThat(volume()).isCloseTo(36000, within(1e-6));
+  }
+
+  @Test
+  void aWrongNumberStaysVisibleWithItsMessage() throws Exception {
+    robot.clickOn("#step-box");
+    type("#field-depth", "3 deg + 1 mm");
+    assertThat(onFx(() -> ((TextField) robot.lookup("#field-depth").query()).getText()))
+        .isEqualTo("3 deg + 1 mm");
+    assertThat(
+            onFx(() ->
+                robot.lookup(".field-error").queryAllAs(Label.class).stream()
+                    .anyMatch(l -> l.getText().contains("cannot be added"))))
+        .isTrue();
+    assertThat(volume()).isCloseTo(24000, within(1e-6));
+  }
+
+  @Test
+  void twoStrokesAddAShellAndAFailedOneKeepsTheLastGoodPart() throws Exception {
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.W);
+    robot.push(KeyCode.S);
+    settle();
+    assertThat(volume()).isCloseTo(24000 - 36 * 26 * 18, within(1e-5));
+    type("#field-thickness", "25 mm");
+    settle();
+    assertThat(
+            onFx(
+                () -> window.session().state().orElseThrow().step("shell1").orElseThrow().status()))
+        .isEqualTo(StepStatus.FAILED);
+    assertThat(onFx(() -> robot.lookup(".outcome").queryAs(Label.class).getText()))
+        .contains("It works up to");
+    assertThat(volume()).isCloseTo(24000, within(1e-6));
+  }
+
+  @Test
+  void quickAddFindsAStepByTyping() throws Exception {
+    robot.push(KeyCode.CONTROL, KeyCode.SPACE);
+    until(() -> robot.lookup("#quick-input").tryQuery().isPresent());
+    robot.write("hollow");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(onFx(() -> window.session().document().steps().getLast()))
+        .isInstanceOf(Step.Shell.class);
+  }
+
+  /** Where a place of the part lies on the screen. */
+  private javafx.geometry.Point2D onScreen(Vec3 place) {
+    return onFx(() -> {
+      Camera c = window.view().camera();
+      return window.view().localToScreen(c.screenX(place), c.screenY(place));
+    });
+  }
+
+  @Test
+  void facesAndEdgesArePickedInTheView() throws Exception {
+    robot.interact(() -> window.view().face(Camera.View.ABOVE));
+    WaitForAsyncUtils.sleep(400, TimeUnit.MILLISECONDS);
+    robot.clickOn(onScreen(new Vec3(5, 5, 20)));
+    assertThat(onFx(() -> window.session().picked()))
+        .containsExactly(new Session.Picked("Body", true, "box/end"));
+    robot.clickOn(onScreen(new Vec3(19.9, 3, 20)));
+    assertThat(onFx(() -> window.session().picked()))
+        .containsExactly(new Session.Picked("Body", false, "box/end|box/side:r.right"));
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.E);
+    robot.push(KeyCode.R);
+    settle();
+    assertThat(volume()).isCloseTo(24000 - (1 - Math.PI / 4) * 30, within(1e-5));
+  }
+
+  @Test
+  void pressingTheFrameTurnsTheView() {
+    Camera before = onFx(() -> window.view().camera());
+    robot.clickOn(onFx(() -> window.view().localToScreen(window.view().getWidth() / 2, 7)));
+    Camera after = onFx(() -> window.view().camera());
+    assertThat(after.toward().angleTo(Vec3.Z)).isLessThan(1e-9);
+    assertThat(before.toward().angleTo(Vec3.Z)).isGreaterThan(0.3);
+  }
+
+  @Test
+  void draggingTurnsAndTheWheelScales() {
+    Camera before = onFx(() -> window.view().camera());
+    javafx.geometry.Point2D middle = onScreen(new Vec3(0, 0, 20));
+    robot.drag(middle, MouseButton.PRIMARY).moveBy(60, 20).drop();
+    Camera turned = onFx(() -> window.view().camera());
+    assertThat(turned.toward().angleTo(before.toward())).isGreaterThan(0.2);
+    robot.scroll(3, javafx.geometry.VerticalDirection.UP);
+    assertThat(onFx(() -> window.view().camera()).pixelsPerMm()).isNotEqualTo(turned.pixelsPerMm());
+  }
+
+  @Test
+  void theHandleChangesTheParameterBehindTheNumber() throws Exception {
+    robot.interact(() -> window.view().face(Camera.View.FRONT));
+    robot.clickOn("#step-box");
+    WaitForAsyncUtils.sleep(500, TimeUnit.MILLISECONDS);
+    double scale = onFx(() -> window.view().camera().pixelsPerMm());
+    javafx.geometry.Point2D grip = onScreen(onFx(() -> Handles.of(window.session()).anchor()));
+    robot
+        .moveTo(grip)
+        .press(MouseButton.PRIMARY)
+        .moveBy(0, -5 * scale / 2)
+        .moveBy(0, -5 * scale / 2)
+        .release(MouseButton.PRIMARY);
+    settle();
+    assertThat(volume() / 1200).isCloseTo(25, within(0.5));
+    Step.Extrude box =
+        (Step.Extrude) onFx(() -> window.session().document().step("box").orElseThrow());
+    assertThat(box.depth().text()).isEqualTo("depth");
+  }
+
+  @Test
+  void aFindingFliesToItsPlaceAndItsRepairIsAStep() throws Exception {
+    robot.clickOn(".finding-title");
+    assertThat(onFx(() -> window.map())).isEqualTo(Look.Map.DRAFT);
+    robot.clickOn("Draft it 0.5°");
+    settle();
+    assertThat(onFx(() -> window.session().document().steps().getLast()))
+        .isInstanceOf(Step.Draft.class);
+    assertThat(text("#verdict-draft")).startsWith("3 stop");
+  }
+
+  @Test
+  void savingWritesAPartFileThatOpensAgain() throws Exception {
+    Path target = folder.resolve("saved.anker");
+    robot.clickOn("#step-box");
+    type("#field-depth", "12 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    robot.interact(() -> {
+      try {
+        window.session().save(target, null);
+      } catch (java.io.IOException e) {
+        throw new java.io.UncheckedIOException(e);
+      }
+    });
+    PartFile.Content content = ((PartFile.Opened.Ok) PartFile.open(target)).content();
+    assertThat(content.part()).isEqualTo(onFx(() -> window.session().document()));
+    assertThat(onFx(() -> window.session().isDirty())).isFalse();
+  }
+
+  @Test
+  void whatWasNotSavedIsRecovered() throws Exception {
+    robot.clickOn("#step-box");
+    type("#field-depth", "33 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    robot.interact(() -> window.open(folder.resolve("box.json")));
+    settle();
+    assertThat(volume()).isCloseTo(33 * 1200, within(1e-5));
+    assertThat(text("#status")).contains("recovered");
+  }
+
+  @Test
+  void aBrokenFileLeavesTheOpenPartAlone() throws Exception {
+    Path broken = folder.resolve("broken.anker");
+    Files.writeString(broken, "PK no zip");
+    robot.interact(() -> window.open(broken));
+    assertThat(volume()).isCloseTo(24000, within(1e-6));
+    robot.push(KeyCode.ENTER);
+  }
+}

@@ -1,0 +1,56 @@
+package org.ankerdraft.bench;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Replay;
+
+/** Rebuild of the lamp base against the same requests sent to a worker alone. */
+public final class RebuildBench {
+  private static final int ROUNDS = 7;
+
+  /** Requests that only prove or measure what the others made. */
+  private static final Set<String> PROOFS =
+      Set.of("MESH", "FACE_EXTREMES", "PROFILE_CHECK", "SELF_INTERSECTION");
+
+  private RebuildBench() {}
+
+  public static void main(String[] args) throws IOException, InterruptedException {
+    PartDocument part = Bench.lampBase();
+    List<byte[]> all = new ArrayList<>();
+    List<byte[]> primitives = new ArrayList<>();
+    double best = Double.MAX_VALUE;
+    for (int i = 0; i < ROUNDS; i++) {
+      try (GeometryKernel kernel = new GeometryKernel(Bench.worker())) {
+        if (i == 0) {
+          kernel.observe((operation, request, nanos) -> {
+            all.add(request);
+            if (!PROOFS.contains(operation)) {
+              primitives.add(request);
+            }
+          });
+        }
+        best = Math.min(best, Bench.build(kernel, part).ms());
+      }
+    }
+    double replayed = Double.MAX_VALUE;
+    double bare = Double.MAX_VALUE;
+    for (int i = 0; i < ROUNDS; i++) {
+      replayed = Math.min(replayed, Replay.run(Bench.worker(), all) / 1e6);
+      bare = Math.min(bare, Replay.run(Bench.worker(), primitives) / 1e6);
+    }
+    Bench.ratio(
+        "rebuild / its requests alone",
+        best / replayed,
+        "at most 1.2",
+        String.format("%.0f / %.0f ms", best, replayed));
+    Bench.ratio(
+        "rebuild / its requests without the proofs",
+        best / bare,
+        "for information",
+        String.format("%.0f / %.0f ms", best, bare));
+  }
+}

@@ -1,0 +1,161 @@
+package org.ankerdraft.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The verbs as a script uses them. */
+class VerbsTest {
+  private static final ObjectMapper MAPPER = new ObjectMapper();
+  @TempDir private Path folder;
+
+  private record Ran(int exit, String out, String err) {
+    JsonNode json() throws Exception {
+      return MAPPER.readTree(out);
+    }
+  }
+
+  private static Ran run(String... args) {
+    StringWriter out = new StringWriter();
+    StringWriter err = new StringWriter();
+    int exit = Main.run(args, new PrintWriter(out), new PrintWriter(err));
+    return new Ran(exit, out.toString(), err.toString());
+  }
+
+  private String part(String depth) throws Exception {
+    Path file = folder.resolve("box.json");
+    Files.writeString(
+        file,
+        """
+        {"ankerdraft": 1, "name": "box", "steps": [
+          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+          {"kind": "extrude", "id": "box", "sketch": "s", "depth": "%s", "taper": "2 deg", "body": "Body"}]}
+        """
+            .formatted(depth));
+    return file.toString();
+  }
+
+  private static String demo(String name) {
+    Path at = Path.of("").toAbsolutePath();
+    while (!Files.isDirectory(at.resolve("demo"))) {
+      at = at.getParent();
+    }
+    return at.resolve("demo").resolve(name).toString();
+  }
+
+  @Test
+  void buildTellsBodiesAndSteps() throws Exception {
+    Ran ran = run("build", part("2 mm"), "--json");
+    assertThat(ran.exit).isZero();
+    JsonNode body = ran.json().path("bodies").path(0);
+    double t = 2 * 2 * Math.tan(Math.toRadians(2));
+    double top = (40 - t) * (30 - t);
+    double middle = (40 - t / 2) * (30 - t / 2);
+    assertThat(body.path("volumeMm3").asDouble())
+        .isCloseTo(2.0 / 6 * (1200 + 4 * middle + top), within(1e-6));
+    assertThat(body.path("closed").asBoolean()).isTrue();
+    assertThat(body.path("faces").asInt()).isEqualTo(6);
+    assertThat(body.path("edges").asInt()).isEqualTo(12);
+    assertThat(body.path("box").path("max").path(2).asDouble()).isCloseTo(2, within(1e-6));
+    assertThat(ran.json().path("status").asText()).isEqualTo("ok");
+    assertThat(ran.json().path("steps").path(1).path("status").asText()).isEqualTo("built");
+    assertThat(ran.json().path("steps").path(1).path("strategy").asText())
+        .isEqualTo("prism, draft tool");
+  }
+
+  @Test
+  void aFailedStepIsExitTwoWithWords() throws Exception {
+    Ran ran = run("build", part("-2 mm"), "--json");
+    assertThat(ran.exit).isEqualTo(2);
+    assertThat(ran.json().path("status").asText()).isEqualTo("failed");
+    assertThat(ran.json().path("steps").path(1).path("message").asText())
+        .contains("the depth is -2 mm");
+  }
+
+  @Test
+  void checkExitsByItsVerdict() throws Exception {
+    assertThat(run("check", part("2 mm"), "--json").exit).isZero();
+    Ran thick = run("check", part("12 mm"), "--rules", "pa", "--json");
+    assertThat(thick.exit).isEqualTo(1);
+    JsonNode finding = thick.json().path("findings").path(0);
+    assertThat(finding.path("code").asText()).isEqualTo("wall.thick");
+    assertThat(finding.path("required").asDouble()).isEqualTo(2.9);
+    assertThat(finding.path("source").asText()).isNotBlank();
+    assertThat(finding.path("point")).hasSize(3);
+    assertThat(thick.json().path("verdict").path("draft").asText()).isEqualTo("clear");
+    assertThat(run("check", part("-1 mm")).exit).isEqualTo(2);
+  }
+
+  @Test
+  void measureAnglesAndDistances() throws Exception {
+    Ran angle = run("measure", part("10 mm"), "box/start", "box/side:r.left", "--json");
+    assertThat(angle.json().path("insideDeg").asDouble()).isCloseTo(88, within(1e-9));
+    Ran across =
+        run(
+            "measure",
+            part("10 mm"),
+            "box/start",
+            "{\"choose\":\"facing\",\"direction\":[0,0,1]}",
+            "--json");
+    assertThat(across.json().path("distanceMm").asDouble()).isCloseTo(10, within(1e-9));
+    Ran point = run("measure", part("10 mm"), "0,0,25", "box/end", "--json");
+    assertThat(point.json().path("distanceMm").asDouble()).isCloseTo(15, within(1e-9));
+    Ran none = run("measure", part("10 mm"), "box/lid", "box/end");
+    assertThat(none.exit).isEqualTo(2);
+    assertThat(none.err).contains("no face or edge is named box/lid");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"step", "stl", "3mf", "obj", "png"})
+  void exportWritesTheSameBytesEachTime(String ending) throws Exception {
+    Path one = folder.resolve("one." + ending);
+    Path two = folder.resolve("two." + ending);
+    assertThat(run("export", part("2 mm"), one.toString()).exit).isZero();
+    assertThat(run("export", part("2 mm"), two.toString()).exit).isZero();
+    assertThat(Files.size(one)).isGreaterThan(300);
+    assertThat(Files.readAllBytes(one)).isEqualTo(Files.readAllBytes(two));
+  }
+
+  @Test
+  void aStepFileWeWroteIsTheSamePartForAFreshWorker() throws Exception {
+    Path step = folder.resolve("lamp.step");
+    assertThat(run("export", demo("lamp-base.json"), step.toString()).exit).isZero();
+    JsonNode ours = run("build", demo("lamp-base.json"), "--json").json().path("bodies").path(0);
+    JsonNode read = run("build", step.toString(), "--json").json().path("bodies").path(0);
+    assertThat(read.path("volumeMm3").asDouble())
+        .isCloseTo(ours.path("volumeMm3").asDouble(), within(0.01));
+    assertThat(read.path("faces").asInt()).isEqualTo(ours.path("faces").asInt());
+    assertThat(read.path("name").asText()).isEqualTo("Base");
+  }
+
+  @Test
+  void theDemoHasTheFaultsThatWereLeftInIt() throws Exception {
+    Ran ran = run("check", demo("lamp-base.json"), "--json");
+    assertThat(ran.exit).isEqualTo(1);
+    String findings = ran.json().path("findings").toString();
+    assertThat(findings)
+        .contains("notch/side:right")
+        .contains("wall.thick")
+        .contains("corner.sharp");
+  }
+
+  @Test
+  void misuseIsExitTwo() {
+    assertThat(run("check", "/nonexistent.json").exit).isEqualTo(2);
+    assertThat(run("weld").exit).isEqualTo(2);
+    assertThat(run("check", demo("lamp-base.json"), "--rules", "wood").err)
+        .contains("there is no rule book wood");
+    assertThat(run("export", demo("lamp-base.json"), folder.resolve("x.docx").toString()).err)
+        .contains(".docx is not written");
+  }
+}

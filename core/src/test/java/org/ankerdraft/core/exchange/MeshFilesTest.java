@@ -1,0 +1,131 @@
+package org.ankerdraft.core.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.TriangleMesh;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Mesh files read back by programs that nobody here wrote: admesh for STL, lib3mf for 3MF. */
+class MeshFilesTest {
+  @TempDir private Path folder;
+
+  private static final String DRILLED =
+      Parts.box(30, 20, 10)
+          + ",{'kind':'hole','id':'h','plane':{'base':'XY'},'diameter':'6 mm','points':[['0','0']]}";
+
+  private static Shape shape() {
+    return Parts.ok(DRILLED).bodies().get("Body").named().shape();
+  }
+
+  private static TriangleMesh mesh(Shape shape) {
+    return Parts.KERNEL.mesh(shape, 0.01, 0.1, Budget.ofSeconds(30)).orThrow();
+  }
+
+  private static boolean has(String program) throws IOException, InterruptedException {
+    return new ProcessBuilder("sh", "-c", "command -v " + program)
+            .redirectErrorStream(true)
+            .start()
+            .waitFor()
+        == 0;
+  }
+
+  private String run(List<String> command) throws IOException, InterruptedException {
+    Process p =
+        new ProcessBuilder(command).directory(folder.toFile()).redirectErrorStream(true).start();
+    String out = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    assertThat(p.waitFor()).as(out).isZero();
+    return out;
+  }
+
+  private static double number(String text, String pattern) {
+    Matcher m = Pattern.compile(pattern).matcher(text);
+    assertThat(m.find()).as(text).isTrue();
+    return Double.parseDouble(m.group(1));
+  }
+
+  @Test
+  void admeshFindsTheStlWhole() throws Exception {
+    assumeTrue(has("admesh"), "admesh is not installed");
+    Shape shape = shape();
+    Files.write(folder.resolve("part.stl"), MeshFiles.stl(Map.of("Body", mesh(shape))));
+    String out = run(List.of("admesh", "part.stl"));
+    assertThat(number(out, "Number of parts\\s*:\\s*(\\d+)")).isEqualTo(1);
+    assertThat(number(out, "Total disconnected facets\\s*:\\s*(\\d+)")).isZero();
+    assertThat(number(out, "Degenerate facets\\s*:\\s*(\\d+)")).isZero();
+    assertThat(number(out, "Normals fixed\\s*:\\s*(\\d+)")).isZero();
+    double volume = number(out, "Volume\\s*:\\s*([0-9.]+)");
+    assertThat(volume).isCloseTo(shape.mass().volumeMm3(), within(shape.mass().volumeMm3() * 1e-3));
+  }
+
+  private static final String READER =
+      """
+      #include <cstdio>
+      #include <lib3mf_implicit.hpp>
+      int main(int, char** a) {
+        auto wrapper = Lib3MF::CWrapper::loadLibrary();
+        auto model = wrapper->CreateModel();
+        auto reader = model->QueryReader("3mf");
+        reader->SetStrictModeActive(true);
+        reader->ReadFromFile(a[1]);
+        auto it = model->GetMeshObjects();
+        while (it->MoveNext()) {
+          auto mesh = it->GetCurrentMeshObject();
+          std::printf("%s %u %u %d\\n", mesh->GetName().c_str(), mesh->GetVertexCount(), mesh->GetTriangleCount(),
+                      mesh->IsManifoldAndOriented() ? 1 : 0);
+        }
+        std::printf("unit %d warnings %u\\n", static_cast<int>(model->GetUnit()), reader->GetWarningCount());
+        return 0;
+      }
+      """;
+
+  @Test
+  void lib3mfReadsThe3mfStrictly() throws Exception {
+    Path headers = Path.of("/usr/include/lib3mf");
+    assumeTrue(Files.isDirectory(headers) && has("g++"), "lib3mf-dev is not installed");
+    TriangleMesh mesh = mesh(shape());
+    Files.write(
+        folder.resolve("part.3mf"), MeshFiles.threeMf("test & <part>", Map.of("Body", mesh)));
+    Files.writeString(folder.resolve("read.cpp"), READER);
+    String include;
+    try (var files = Files.walk(headers)) {
+      include =
+          files
+              .filter(f -> f.endsWith("lib3mf_implicit.hpp"))
+              .findFirst()
+              .orElseThrow()
+              .getParent()
+              .toString();
+    }
+    run(List.of("g++", "-O0", "-o", "read", "read.cpp", "-I" + include, "-l3mf"));
+    String out = run(List.of("./read", "part.3mf"));
+    WeldedMesh welded = WeldedMesh.of(mesh);
+    assertThat(out)
+        .contains("Body " + welded.nodeCount() + " " + welded.triangles().length / 3 + " 1");
+    assertThat(out).contains("warnings 0");
+  }
+
+  @Test
+  void objAndStlAreTheSameEachTime() {
+    TriangleMesh mesh = mesh(shape());
+    assertThat(MeshFiles.stl(Map.of("Body", mesh))).isEqualTo(MeshFiles.stl(Map.of("Body", mesh)));
+    String obj = new String(MeshFiles.obj(Map.of("Body", mesh)), StandardCharsets.UTF_8);
+    assertThat(obj.lines().filter(l -> l.startsWith("f ")).count())
+        .isEqualTo(WeldedMesh.of(mesh).triangles().length / 3);
+    assertThat(obj.lines().filter(l -> l.startsWith("v ")).count())
+        .isEqualTo(WeldedMesh.of(mesh).nodeCount());
+  }
+}

@@ -1,0 +1,69 @@
+package org.ankerdraft.core.part;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.ankerdraft.core.Parts;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** The examples of docs/part-format.md are built, and agree with the schema; so does the demo. */
+class DocumentationTest {
+
+  private static Path home() {
+    Path at = Path.of("").toAbsolutePath();
+    while (!Files.isDirectory(at.resolve("demo"))) {
+      at = at.getParent();
+    }
+    return at;
+  }
+
+  static Stream<String> examples() throws Exception {
+    List<String> found = new ArrayList<>();
+    Matcher m =
+        Pattern.compile("```json\\n(.*?)```", Pattern.DOTALL)
+            .matcher(Files.readString(home().resolve("docs/part-format.md")));
+    while (m.find()) {
+      found.add(m.group(1));
+    }
+    found.add(Files.readString(home().resolve("demo/lamp-base.json")));
+    return found.stream();
+  }
+
+  private static JsonSchema schema() throws Exception {
+    return JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
+        .getSchema(Files.readString(home().resolve("docs/part.schema.json")));
+  }
+
+  @ParameterizedTest
+  @MethodSource("examples")
+  void everyExampleBuildsAndAgreesWithTheSchema(String text) throws Exception {
+    assertThat(schema().validate(new ObjectMapper().readTree(text))).isEmpty();
+    Read read = PartJson.read(text);
+    assertThat(read).isInstanceOf(Read.Ok.class);
+    var state = Parts.build(((Read.Ok) read).part());
+    assertThat(state.steps()).allMatch(s -> s.message().isEmpty());
+    // What we write ourselves agrees with the schema too.
+    assertThat(
+            schema().validate(new ObjectMapper().readTree(PartJson.write(((Read.Ok) read).part()))))
+        .isEmpty();
+  }
+
+  @Test
+  void theSchemaRefusesWhatTheReaderRefuses() throws Exception {
+    String wrong = "{\"ankerdraft\":1,\"steps\":[{\"kind\":\"weld\",\"id\":\"a\"}]}";
+    assertThat(schema().validate(new ObjectMapper().readTree(wrong))).isNotEmpty();
+    assertThat(PartJson.read(wrong)).isInstanceOf(Read.Bad.class);
+  }
+}

@@ -1,0 +1,45 @@
+package org.ankerdraft.kernel;
+
+import com.google.protobuf.InvalidProtocolBufferException;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import org.ankerdraft.kernel.proto.Request;
+
+/**
+ * Sends recorded requests to a fresh worker, one after the other and with nothing between them.
+ * Handles are given in the same order again, so the requests mean the same.
+ */
+public final class Replay {
+  private Replay() {}
+
+  /**
+   * @param requests as told to {@link GeometryKernel.Observer}
+   * @return time from the first request to the last answer, ns
+   */
+  public static long run(Path program, List<byte[]> requests)
+      throws IOException, InterruptedException {
+    try (WorkerProcess worker = new WorkerProcess(program)) {
+      worker.ask(
+          Request.newBuilder()
+              .setHello(org.ankerdraft.kernel.proto.Hello.getDefaultInstance())
+              .build(),
+          Budget.ofSeconds(30));
+      long start = System.nanoTime();
+      for (byte[] bytes : requests) {
+        worker.ask(parsed(bytes), Budget.ofSeconds(60));
+      }
+      return System.nanoTime() - start;
+    } catch (WorkerProcess.Ended e) {
+      throw new IOException("the worker ended during the replay", e);
+    }
+  }
+
+  private static Request parsed(byte[] bytes) {
+    try {
+      return Request.parseFrom(bytes);
+    } catch (InvalidProtocolBufferException e) {
+      throw new IllegalArgumentException("not a recorded request", e);
+    }
+  }
+}

@@ -1,0 +1,38 @@
+package org.ankerdraft.kernel;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** Simple solids for tests. */
+final class Solids {
+  private Solids() {}
+
+  static final Plane GROUND = new Plane(Vec3.ZERO, Vec3.Z);
+
+  static ProfileCurve.Region polygon(double... xy) {
+    List<ProfileCurve> curves = new ArrayList<>();
+    int n = xy.length / 2;
+    for (int i = 0; i < n; i++) {
+      int j = (i + 1) % n;
+      curves.add(
+          new ProfileCurve.Line(
+              i + 1, new Vec3(xy[2 * i], xy[2 * i + 1], 0), new Vec3(xy[2 * j], xy[2 * j + 1], 0)));
+    }
+    return new ProfileCurve.Region(curves, List.of());
+  }
+
+  static ProfileCurve.Region disc(double radius) {
+    return new ProfileCurve.Region(
+        List.of(new ProfileCurve.Circle(1, Vec3.ZERO, Vec3.Z, radius, Vec3.X)), List.of());
+  }
+
+  static Derived extruded(GeometryKernel kernel, ProfileCurve.Region region, double height) {
+    return kernel
+        .extrude(List.of(region), GROUND, Vec3.ZERO, new Vec3(0, 0, height), Budget.ofSeconds(30))
+        .orThrow();
+  }
+
+  static Shape box(GeometryKernel kernel, double x, double y, double z) {
+    return extruded(kernel, polygon(0, 0, x, 0, x, y, 0, y), z).shape();
+  }
+}

@@ -1,0 +1,138 @@
+package org.ankerdraft.kernel;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Random;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.ankerdraft.kernel.GeometryKernel.TestFault;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/**
+ * The worker is killed, hung, starved and fed nonsense; shapes survive, requests say what happened.
+ */
+class SupervisionTest {
+  private GeometryKernel kernel;
+
+  @BeforeEach
+  void start() {
+    kernel = new GeometryKernel(WorkerProgram.find().orElseThrow());
+  }
+
+  @AfterEach
+  void stop() {
+    kernel.close();
+  }
+
+  private static Outcome.Cause causeOf(Outcome<?> outcome) {
+    assertThat(outcome).isInstanceOf(Outcome.Failed.class);
+    return ((Outcome.Failed<?>) outcome).failure().cause();
+  }
+
+  private void assertBoxStillWorks(Shape box) {
+    Derived drilled =
+        kernel
+            .combine(
+                GeometryKernel.Combination.SUBTRACT,
+                box,
+                java.util.List.of(Solids.extruded(kernel, Solids.disc(2), 50).shape()),
+                false,
+                Budget.ofSeconds(30))
+            .orThrow();
+    // A quarter of a round hole of radius 2 through a box 30 high, at its corner.
+    assertThat(drilled.shape().mass().volumeMm3()).isCloseTo(6000 - Math.PI * 30, within(1e-6));
+  }
+
+  @Test
+  void tellsItsLibrary() {
+    assertThat(kernel.hello(Budget.ofSeconds(10)).orThrow())
+        .startsWith("Open CASCADE Technology 7.");
+  }
+
+  @Test
+  void aCrashCostsOneRequest() {
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    assertThat(causeOf(kernel.fault(TestFault.CRASH, Budget.ofSeconds(10))))
+        .isEqualTo(Outcome.Cause.CRASHED);
+    assertBoxStillWorks(box);
+    assertThat(kernel.restarts()).isEqualTo(1);
+  }
+
+  @Test
+  void aHangEndsWithTheBudget() {
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    Budget tight = new Budget(Duration.ofMillis(300), Budget.Cancel.NEVER);
+    assertThat(causeOf(kernel.fault(TestFault.HANG, tight))).isEqualTo(Outcome.Cause.OUT_OF_TIME);
+    assertBoxStillWorks(box);
+  }
+
+  @Test
+  void aHangCanBeCancelled() {
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    AtomicBoolean cancelled = new AtomicBoolean();
+    Thread.ofVirtual()
+        .start(() -> {
+          try {
+            Thread.sleep(200);
+          } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+          }
+          cancelled.set(true);
+        });
+    Budget long_ = new Budget(Duration.ofMinutes(5), cancelled::get);
+    assertThat(causeOf(kernel.fault(TestFault.HANG, long_))).isEqualTo(Outcome.Cause.CANCELLED);
+    assertBoxStillWorks(box);
+  }
+
+  @Test
+  void runningOutOfMemoryIsTold() {
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    assertThat(causeOf(kernel.fault(TestFault.EXHAUST_MEMORY, Budget.ofSeconds(60))))
+        .isEqualTo(Outcome.Cause.OUT_OF_MEMORY);
+    assertBoxStillWorks(box);
+  }
+
+  @Test
+  void anExceptionInTheLibraryIsAnAnswer() {
+    assertThat(causeOf(kernel.fault(TestFault.THROW, Budget.ofSeconds(10))))
+        .isEqualTo(Outcome.Cause.LIBRARY_EXCEPTION);
+    assertThat(kernel.restarts()).isZero();
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void nonsenseOnThePipeEndsTheRunNotTheWork(long seed) throws Exception {
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    byte[] noise = new byte[64];
+    new Random(seed).nextBytes(noise);
+    // A head that announces 60 bytes, so that the worker reads a whole frame and finds that it is
+    // no request.
+    noise[0] = 60;
+    noise[1] = noise[2] = noise[3] = 0;
+    kernel.sendNonsense(noise);
+    Outcome<String> next = kernel.hello(Budget.ofSeconds(10));
+    if (next instanceof Outcome.Failed<String>(var failure)) {
+      assertThat(failure.cause()).isEqualTo(Outcome.Cause.CRASHED);
+    }
+    assertBoxStillWorks(box);
+  }
+
+  @Test
+  void brokenBrepBytesAreRefused() {
+    byte[] broken = "not a shape".getBytes(java.nio.charset.StandardCharsets.US_ASCII);
+    assertThat(kernel.restore(broken, Budget.ofSeconds(10))).isInstanceOf(Outcome.Failed.class);
+  }
+
+  @Test
+  void aMissingProgramIsTold() {
+    try (GeometryKernel none = new GeometryKernel(Path.of("/nonexistent/worker"))) {
+      assertThat(causeOf(none.hello(Budget.ofSeconds(5)))).isEqualTo(Outcome.Cause.UNAVAILABLE);
+    }
+  }
+}

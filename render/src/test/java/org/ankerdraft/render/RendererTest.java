@@ -1,0 +1,192 @@
+package org.ankerdraft.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Map;
+import org.ankerdraft.core.build.PartBuilder;
+import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.check.CheckRunner;
+import org.ankerdraft.core.check.RuleBook;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.part.Read;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.kernel.WorkerProgram;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** Pictures of a box of 40 x 30 x 20 mm, whose outline is known. */
+class RendererTest {
+  private static final int WIDTH = 400;
+  private static final int HEIGHT = 300;
+  private static GeometryKernel kernel;
+  private static PartState state;
+  private static CheckReport report;
+  private static Scene scene;
+
+  @BeforeAll
+  static void build() {
+    kernel = new GeometryKernel(WorkerProgram.find().orElseThrow());
+    String json =
+        """
+        {"ankerdraft": 1, "name": "box", "steps": [
+          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+          {"kind": "extrude", "id": "box", "sketch": "s", "depth": "20 mm", "body": "Body"}]}
+        """;
+    PartDocument part = ((Read.Ok) PartJson.read(json)).part();
+    state =
+        new PartBuilder(kernel, Tolerance.MODEL)
+            .build(part, Map.of(), PartBuilder.Progress.NONE, () -> false)
+            .orElseThrow();
+    report =
+        new CheckRunner(kernel, 2)
+            .check(state, RuleBook.named("abs").orElseThrow(), () -> false)
+            .orElseThrow();
+    scene = Scene.of(List.copyOf(report.bodies().values()));
+  }
+
+  @AfterAll
+  static void stop() {
+    kernel.close();
+  }
+
+  private static Camera camera(Camera.View view) {
+    return Camera.fitted(view, new Vec3(-20, -15, 0), new Vec3(20, 15, 20), WIDTH, HEIGHT, 30);
+  }
+
+  private static Raster drawn(Camera camera, Look look) {
+    Raster raster = new Raster();
+    try (Renderer renderer = new Renderer(2)) {
+      renderer.draw(scene, camera, look, raster);
+    }
+    return raster;
+  }
+
+  private static long covered(Raster raster) {
+    return java.util.stream.IntStream.range(0, raster.width() * raster.height())
+        .filter(
+            i -> raster.depthAt(i % raster.width(), i / raster.width()) > Float.NEGATIVE_INFINITY)
+        .count();
+  }
+
+  @ParameterizedTest
+  @EnumSource(
+      value = Camera.View.class,
+      names = {"ABOVE", "BELOW", "FRONT", "BACK", "LEFT", "RIGHT"})
+  void aStandardViewShowsTheSideItNames(Camera.View view) {
+    Camera camera = camera(view);
+    Raster raster = drawn(camera, Look.plain(Palette.CHART));
+    double side =
+        switch (view) {
+          case ABOVE, BELOW -> 40.0 * 30;
+          case FRONT, BACK -> 40.0 * 20;
+          default -> 30.0 * 20;
+        };
+    double expected = side * camera.pixelsPerMm() * camera.pixelsPerMm();
+    assertThat((double) covered(raster)).isCloseTo(expected, within(expected * 0.02));
+    String face =
+        switch (view) {
+          case ABOVE -> "box/end";
+          case BELOW -> "box/start";
+          case FRONT -> "box/side:r.bottom";
+          case BACK -> "box/side:r.top";
+          case LEFT -> "box/side:r.left";
+          default -> "box/side:r.right";
+        };
+    Scene.Item seen = scene.faceAt(raster.faceAt(WIDTH / 2, HEIGHT / 2));
+    assertThat(seen.body().named().faceName(seen.number())).isEqualTo(face);
+  }
+
+  @Test
+  void aFaceIsPickedWhereItIsSeenAndAnEdgeNearIt() {
+    Camera camera = camera(Camera.View.ABOVE);
+    Raster raster = drawn(camera, Look.plain(Palette.CHART));
+    double x = camera.screenX(new Vec3(20, 0, 20));
+    double y = camera.screenY(new Vec3(20, 0, 20));
+    int edge = Renderer.edgeAt(scene, camera, raster, 1, x - 2, y, 6);
+    assertThat(edge).isPositive();
+    Scene.Item item = scene.edgeAt(edge);
+    assertThat(item.body().named().edgeName(item.number())).isEqualTo("box/end|box/side:r.right");
+    assertThat(Renderer.edgeAt(scene, camera, raster, 1, WIDTH / 2.0, HEIGHT / 2.0, 6)).isZero();
+  }
+
+  @Test
+  void aSectionCutsAwayHalfAndShowsItsCap() {
+    Camera camera = camera(Camera.View.FRONT);
+    Plane middle = new Plane(new Vec3(0, 0, 10), new Vec3(0, -1, 0));
+    Raster raster = drawn(camera, Look.plain(Palette.CHART).withSection(middle));
+    // Seen from the front, the cap lies at y = 0: it is not a face, and its depth is that of the
+    // plane.
+    assertThat(raster.faceAt(WIDTH / 2, HEIGHT / 2)).isZero();
+    assertThat((double) raster.depthAt(WIDTH / 2, HEIGHT / 2))
+        .isCloseTo(camera.depth(new Vec3(0, 0, 10)), within(1e-3));
+  }
+
+  @Test
+  void beyondALimitIsHatchedInTheHazardColour() {
+    Look look = Looks.of(Palette.CHART, Look.Map.WALL, scene, report, Vec3.Z);
+    Raster raster = drawn(camera(Camera.View.ABOVE), look);
+    long hazard =
+        java.util.Arrays.stream(raster.colour())
+            .filter(c -> isNear(c, Palette.CHART.hazard()))
+            .count();
+    // The box is 20 mm thick, 3.6 mm are allowed: hatched all over, a third of the pixels are
+    // hatch.
+    assertThat((double) hazard / covered(raster)).isBetween(0.2, 0.5);
+  }
+
+  private static boolean isNear(int colour, int rgb) {
+    return Math.abs(((colour >> 16) & 0xFF) - ((rgb >> 16) & 0xFF)) < 40
+        && Math.abs(((colour >> 8) & 0xFF) - ((rgb >> 8) & 0xFF)) < 40
+        && Math.abs((colour & 0xFF) - (rgb & 0xFF)) < 40;
+  }
+
+  @Test
+  void orbitingKeepsThePivotInPlaceAndTheAxesSquare() {
+    Camera camera = camera(Camera.View.SLANTED);
+    Vec3 pivot = new Vec3(12, -7, 3);
+    Camera turned = camera.orbited(pivot, 0.7, -0.4);
+    assertThat(turned.screenX(pivot)).isCloseTo(camera.screenX(pivot), within(1e-6));
+    assertThat(turned.screenY(pivot)).isCloseTo(camera.screenY(pivot), within(1e-6));
+    assertThat(turned.right().dot(turned.up())).isCloseTo(0, within(1e-9));
+    assertThat(turned.right().length()).isCloseTo(1, within(1e-9));
+  }
+
+  @Test
+  void zoomingKeepsThePointUnderThePointer() {
+    Camera camera = camera(Camera.View.SLANTED);
+    Vec3 p = camera.at(90, 60, 0);
+    Camera closer = camera.zoomed(2.5, 90, 60);
+    assertThat(closer.screenX(p)).isCloseTo(90, within(1e-6));
+    assertThat(closer.screenY(p)).isCloseTo(60, within(1e-6));
+    assertThat(closer.pixelsPerMm()).isCloseTo(2.5 * camera.pixelsPerMm(), within(1e-9));
+  }
+
+  @Test
+  void theScaleBarIsARoundNumber() {
+    for (double scale : new double[] {0.013, 0.4, 3.7, 55, 800}) {
+      Camera camera = new Camera(Vec3.ZERO, Vec3.X, Vec3.Y, scale, WIDTH, HEIGHT);
+      double step = ChartPainter.scaleStep(camera);
+      double lead = step / Math.pow(10, Math.floor(Math.log10(step) + 1e-9));
+      assertThat(List.of(1L, 2L, 5L, 10L)).contains(Math.round(lead));
+      assertThat(step * scale).isBetween(25.0, 130.0);
+    }
+  }
+
+  @Test
+  void aChartIsAPictureWithNumbersAndAFrame() {
+    var image = PartImage.chart(state, report, Look.Map.WALL, 640, 480);
+    assertThat(image.getRGB(2, 2) & 0xFFFFFF).isNotEqualTo(Palette.CHART.field());
+    byte[] png = PartImage.png(image);
+    assertThat(png).startsWith(0x89, 'P', 'N', 'G');
+  }
+}
