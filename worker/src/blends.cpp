@@ -54,7 +54,7 @@ void Chamfer(const kernel::v1::Blend& in, const TopoDS_Shape& shape, const Numbe
 }  // namespace
 
 void Blend(const kernel::v1::Blend& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
+  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
   if (in.edges_size() == 0) throw Refused{"invalid-input", "no edges are chosen"};
   if (in.kind() == BLEND_ROUND)

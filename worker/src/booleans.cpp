@@ -37,6 +37,7 @@ void Perform(BRepAlgoAPI_BooleanOperation& op, const TopoDS_Shape& target, const
   op.SetArguments(arguments);
   op.SetTools(tools);
   op.SetRunParallel(false);
+  op.SetNonDestructive(true);
   op.Build();
   if (!op.IsDone() || op.HasErrors()) throw Refused{"refused", "the library could not combine the bodies"};
   if (unify) op.SimplifyResult();
@@ -99,7 +100,7 @@ void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeRepl
 }
 
 void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
+  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
   BRepAlgoAPI_Defeaturing op;
   op.SetShape(shape);

@@ -5,6 +5,7 @@
 #include <BRepAdaptor_Curve.hxx>
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepBndLib.hxx>
+#include <BRepBuilderAPI_Copy.hxx>
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepGProp.hxx>
 #include <BRepTools.hxx>
@@ -216,6 +217,8 @@ TopoDS_Shape Unwrapped(const TopoDS_Shape& shape) {
   }
   return only.IsNull() ? shape : Unwrapped(only);
 }
+
+TopoDS_Shape CopyOf(const TopoDS_Shape& shape) { return BRepBuilderAPI_Copy(shape).Shape(); }
 
 void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& history, const TopoDS_Shape& result,
                    GeneratedFromFace meaning, ShapeReply* reply) {

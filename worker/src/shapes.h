@@ -61,6 +61,10 @@ struct Numbered {
 /// The single solid of a compound, or the shape itself.
 TopoDS_Shape Unwrapped(const TopoDS_Shape& shape);
 
+/// A copy with the same numbering. Offsets, drafts and blends widen tolerances of what they are given, even when they
+/// fail, so they work on copies.
+TopoDS_Shape CopyOf(const TopoDS_Shape& shape);
+
 /// Tells what became of sub-shapes: an adapter over the library's several kinds of history.
 class History {
  public:

@@ -25,7 +25,7 @@ std::string Reason(Draft_ErrorStatus status) {
 }  // namespace
 
 void Draft(const kernel::v1::Draft& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
+  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
   const gp_Dir pull = DirectionOf(in.pull());
   const gp_Pln neutral = PlaneOf(in.neutral());

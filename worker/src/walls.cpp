@@ -70,7 +70,7 @@ void Initialise(BRepOffset_MakeOffset& maker, const TopoDS_Shape& shape, double 
 }  // namespace
 
 void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
+  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
   BRepOffset_MakeOffset maker;
   Initialise(maker, shape, in.thickness(), in.join(), true, numbered, in.own_thickness());
@@ -83,7 +83,7 @@ void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, ShapeReply* out) 
 }
 
 void OffsetSkin(const kernel::v1::Offset& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
+  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
   BRepOffset_MakeOffset maker;
   Initialise(maker, shape, in.distance(), in.join(), false, numbered, in.own_distance());

@@ -192,12 +192,12 @@ final class ChartView extends Region {
   }
 
   void fit() {
-    camera = camera.fit(box.get(0), box.get(1), FIT_MARGIN);
+    camera = scene.fitted(camera, FIT_MARGIN);
     dirty = true;
   }
 
   void face(Camera.View view) {
-    camera = camera.facing(view).fit(box.get(0), box.get(1), FIT_MARGIN);
+    camera = scene.fitted(camera.facing(view), FIT_MARGIN);
     dirty = true;
   }
 

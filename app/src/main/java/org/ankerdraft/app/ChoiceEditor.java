@@ -69,7 +69,7 @@ final class ChoiceEditor {
 
   void stopWaiting() {
     if (waitingButton != null) {
-      waitingButton.setText("Pick in the view");
+      waitingButton.setText("Pick in view");
       waitingButton.getStyleClass().remove("waiting");
     }
     waiting = null;
@@ -84,7 +84,7 @@ final class ChoiceEditor {
       waiting = take;
       waitingForFaces = faces;
       waitingButton = button;
-      button.setText(faces ? "Click faces; Esc ends" : "Click edges; Esc ends");
+      button.setText(faces ? "Click faces, Esc ends" : "Click edges, Esc ends");
       button.getStyleClass().add("waiting");
       onWaitingChanged.forEach(Runnable::run);
     }
@@ -147,7 +147,7 @@ final class ChoiceEditor {
       List<Runnable> refreshers) {
     VBox list = new VBox();
     list.getStyleClass().add("choices");
-    Button pick = new Button("Pick in the view");
+    Button pick = new Button("Pick in view");
     pick.getStyleClass().add("link");
     pick.setOnAction(e ->
         wait(
@@ -161,8 +161,10 @@ final class ChoiceEditor {
               }
               set.accept(now);
             }));
-    MenuButton rule = new MenuButton("By rule");
+    MenuButton rule = new MenuButton("Rule");
     rule.getStyleClass().add("link");
+    rule.setMinWidth(Region.USE_PREF_SIZE);
+    pick.setMinWidth(Region.USE_PREF_SIZE);
     rules.forEach(
         (text, choice) -> item(rule, text, () -> set.accept(StepFields.added(get.get(), choice))));
     if (!faces) {

@@ -13,6 +13,7 @@ import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.step.Step;
 
 /** What the checks found, worst first; a click flies there, a repair becomes a step. */
 final class FindingsPane extends VBox {
@@ -131,8 +132,10 @@ final class FindingsPane extends VBox {
   }
 
   private static String repairText(Finding f) {
+    if (f.repair() instanceof Step.Draft d) {
+      return "Draft it " + d.sets().getFirst().angle().text().replace(" deg", "°");
+    }
     return switch (f.code()) {
-      case "draft.short" -> "Draft it " + Words.number(f.required()) + "°";
       case "corner.sharp" -> String.format(java.util.Locale.ROOT, "Round it %.2f mm", f.required());
       default -> "Mend it";
     };

@@ -250,7 +250,7 @@ class WindowTest {
   void aFindingFliesToItsPlaceAndItsRepairIsAStep() throws Exception {
     robot.clickOn(".finding-title");
     assertThat(onFx(() -> window.map())).isEqualTo(Look.Map.DRAFT);
-    robot.clickOn("Draft it 0.5°");
+    robot.clickOn("Draft it 1°");
     settle();
     assertThat(onFx(() -> window.session().document().steps().getLast()))
         .isInstanceOf(Step.Draft.class);

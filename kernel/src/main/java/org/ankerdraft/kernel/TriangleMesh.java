@@ -12,7 +12,6 @@ package org.ankerdraft.kernel;
  * @param edgePointStart for edge e (from 0), its first point; one entry more than edges
  * @param watertight every edge of the mesh is used once in each direction
  */
-@SuppressWarnings("ArrayRecordComponent") // bulk data; identity is meant
 public record TriangleMesh(
     float[] positions,
     float[] normals,

@@ -104,7 +104,7 @@ public final class ChartPainter {
         RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
     g.setRenderingHint(
         RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
-    paintLabels(g, camera, raster, labels);
+    paintLabels(g, camera, raster, look, labels);
     if (pullFoot != null) {
       paintPull(g, camera, pullFoot, look.pull());
     }
@@ -117,7 +117,8 @@ public final class ChartPainter {
     return new Color(rgb);
   }
 
-  private void paintLabels(Graphics2D g, Camera camera, Raster raster, List<Label> labels) {
+  private void paintLabels(
+      Graphics2D g, Camera camera, Raster raster, Look look, List<Label> labels) {
     g.setFont(ChartFonts.of(ChartFonts.Cut.SOUNDING, 13.5f));
     FontMetrics metrics = g.getFontMetrics();
     List<Rectangle> taken = new ArrayList<>();
@@ -128,7 +129,10 @@ public final class ChartPainter {
       int y = (int) camera.screenY(label.place());
       boolean away =
           label.normal().dot(camera.toward()) < 0.05 && !label.normal().equals(Vec3.ZERO);
-      if (away || raster.depthAt(x * factor, y * factor) > camera.depth(label.place()) + bias) {
+      boolean cutAway = look.section() != null && look.section().signedDistance(label.place()) > 0;
+      if (away
+          || cutAway
+          || raster.depthAt(x * factor, y * factor) > camera.depth(label.place()) + bias) {
         continue;
       }
       int w = metrics.stringWidth(label.text());

@@ -14,6 +14,9 @@ final class Lines {
   /** A jump of depth between neighbours by more than this many pixels is an outline. */
   private static final float OUTLINE_JUMP_PIXELS = 9;
 
+  /** Edges that lie on the section plane are still drawn. */
+  private static final double CUT_SLACK_MM = 1e-4;
+
   private final Scene scene;
   private final Camera camera;
   private final Look look;
@@ -42,9 +45,7 @@ final class Lines {
         if (z == Float.NEGATIVE_INFINITY) {
           continue;
         }
-        if (raster.triangle[i] > 0 != raster.triangle[i + 1] > 0 && raster.triangle[i + 1] != 0
-            || raster.triangle[i] > 0 != raster.triangle[i + w] > 0
-                && raster.triangle[i + w] != 0) {
+        if (isOtherSide(i, i + 1) || isOtherSide(i, i + w)) {
           raster.colour[i] = 0xFF000000 | ink;
           continue;
         }
@@ -52,10 +53,7 @@ final class Lines {
         float left = raster.depth[i - 1];
         float below = raster.depth[i + w];
         float above = raster.depth[i - w];
-        if (z - Math.min(right, left) > jump
-                && Math.max(right, left) - z < z - Math.min(right, left) - jump / 2
-            || z - Math.min(below, above) > jump
-                && Math.max(below, above) - z < z - Math.min(below, above) - jump / 2) {
+        if (isStep(z, right, left, jump) || isStep(z, below, above, jump)) {
           boolean ground =
               right == Float.NEGATIVE_INFINITY
                   || left == Float.NEGATIVE_INFINITY
@@ -68,6 +66,17 @@ final class Lines {
     }
   }
 
+  /** One of the two pixels shows the part's outside, the other its inside or a section's cap. */
+  private boolean isOtherSide(int i, int j) {
+    return raster.triangle[j] != 0 && (raster.triangle[i] > 0) != (raster.triangle[j] > 0);
+  }
+
+  /** One neighbour lies far behind, and the surface does not just slope away evenly. */
+  private static boolean isStep(float z, float one, float other, float jump) {
+    float behind = z - Math.min(one, other);
+    return behind > jump && Math.max(one, other) - z < behind - jump / 2;
+  }
+
   void edges(int from, int to) {
     Vec3 r = camera.right().times(camera.pixelsPerMm());
     Vec3 u = camera.up().times(-camera.pixelsPerMm());
@@ -75,7 +84,6 @@ final class Lines {
     double ox = camera.width() / 2.0 - camera.target().dot(r);
     double oy = camera.height() / 2.0 - camera.target().dot(u);
     double oz = -camera.target().dot(t);
-    Plane section = look.section();
     for (int e = 0; e < scene.edgeCount(); e++) {
       boolean hover = e + 1 == look.hoverEdge();
       boolean edited = look.editedEdges().contains(e + 1);
@@ -85,27 +93,44 @@ final class Lines {
       int colour = edited ? look.palette().buoy() : look.palette().ink();
       float width = (edited ? 3f : hover ? 3f : 1.15f) * lineScale;
       float opacity = edited || hover ? 1 : 0.88f;
-      double px = 0;
-      double py = 0;
-      double pz = 0;
-      boolean pCut = false;
-      for (int k = scene.edgeStart[e]; k < scene.edgeStart[e + 1]; k++) {
-        double x = scene.edgePoints[3 * k];
-        double y = scene.edgePoints[3 * k + 1];
-        double z = scene.edgePoints[3 * k + 2];
-        double qx = x * r.x() + y * r.y() + z * r.z() + ox;
-        double qy = x * u.x() + y * u.y() + z * u.z() + oy;
-        double qz = x * t.x() + y * t.y() + z * t.z() + oz;
-        boolean qCut = section != null && section.signedDistance(new Vec3(x, y, z)) > 1e-4;
-        if (k > scene.edgeStart[e] && !(pCut && qCut)) {
-          segment(px, py, pz, qx, qy, qz, colour, width, opacity, from, to);
-        }
-        px = qx;
-        py = qy;
-        pz = qz;
-        pCut = qCut;
-      }
+      polyline(e, t, r, u, new double[] {ox, oy, oz}, new Stroke(colour, width, opacity), from, to);
     }
+  }
+
+  private record Stroke(int colour, float width, float opacity) {}
+
+  private void polyline(
+      int e, Vec3 t, Vec3 r, Vec3 u, double[] origin, Stroke stroke, int from, int to) {
+    Plane section = look.section();
+    Vec3 p = null;
+    double pCut = 0;
+    for (int k = scene.edgeStart[e]; k < scene.edgeStart[e + 1]; k++) {
+      Vec3 at = point(scene, k);
+      Vec3 q = new Vec3(at.dot(r) + origin[0], at.dot(u) + origin[1], at.dot(t) + origin[2]);
+      double qCut = section == null ? -1 : section.signedDistance(at) - CUT_SLACK_MM;
+      if (p != null && (pCut <= 0 || qCut <= 0)) {
+        Vec3 start = pCut > 0 ? between(p, q, pCut / (pCut - qCut)) : p;
+        Vec3 end = qCut > 0 ? between(p, q, pCut / (pCut - qCut)) : q;
+        segment(
+            start.x(),
+            start.y(),
+            start.z(),
+            end.x(),
+            end.y(),
+            end.z(),
+            stroke.colour,
+            stroke.width,
+            stroke.opacity,
+            from,
+            to);
+      }
+      p = q;
+      pCut = qCut;
+    }
+  }
+
+  private static Vec3 between(Vec3 a, Vec3 b, double share) {
+    return a.plus(b.minus(a).times(share));
   }
 
   /** A line by coverage: each pixel near it takes ink by its distance from the line's middle. */

@@ -15,6 +15,7 @@ import org.ankerdraft.kernel.Vec3;
 /** Pictures of a part without a window: for export, reports and thumbnails. */
 public final class PartImage {
   private static final int SUPERSAMPLING = 2;
+  private static final double MARGIN = 3.0 * ChartPainter.FRAME;
 
   private PartImage() {}
 
@@ -37,9 +38,9 @@ public final class PartImage {
     Vec3 pull = state.part().process().pull().unit();
     Look look = Looks.of(Palette.CHART, map, scene, report, pull);
     List<Vec3> box = box(state.bodies().values());
-    Camera camera =
-        Camera.fitted(
-            Camera.View.SLANTED, box.get(0), box.get(1), width, height, 3.0 * ChartPainter.FRAME);
+    Camera slanted =
+        Camera.fitted(Camera.View.SLANTED, box.get(0), box.get(1), width, height, MARGIN);
+    Camera camera = scene.fitted(slanted, MARGIN);
     Raster raster = new Raster();
     try (Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors())) {
       renderer.draw(scene, camera.supersampled(SUPERSAMPLING), look, raster);

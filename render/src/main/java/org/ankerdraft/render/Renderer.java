@@ -48,7 +48,7 @@ public final class Renderer implements AutoCloseable {
     raster.resize(camera.width(), camera.height());
     transform(scene, camera, look);
     sortIntoBands(scene, camera.height(), look.section() != null);
-    Shader shader = new Shader(scene, camera, look, raster, sx, sy, sz);
+    Shader shader = new Shader(scene, camera, look, raster, sx, sy);
     int bands = (camera.height() + BAND - 1) / BAND;
     AtomicInteger next = new AtomicInteger();
     together(() -> {

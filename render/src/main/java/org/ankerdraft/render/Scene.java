@@ -6,6 +6,7 @@ import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.kernel.Vec3;
 
 /**
  * Everything that is drawn, in flat arrays. Faces and edges of all bodies are numbered through from
@@ -75,6 +76,36 @@ public final class Scene {
 
   public int edgeCount() {
     return edgeStart.length - 1;
+  }
+
+  /**
+   * A view in the same direction that the scene fills, with a margin; the view itself if the scene
+   * is empty.
+   */
+  public Camera fitted(Camera camera, double marginPixels) {
+    if (positions.length == 0) {
+      return camera;
+    }
+    double left = Double.MAX_VALUE;
+    double right = -Double.MAX_VALUE;
+    double low = Double.MAX_VALUE;
+    double high = -Double.MAX_VALUE;
+    Vec3 r = camera.right();
+    Vec3 u = camera.up();
+    for (int i = 0; i < positions.length; i += 3) {
+      double x = positions[i] * r.x() + positions[i + 1] * r.y() + positions[i + 2] * r.z();
+      double y = positions[i] * u.x() + positions[i + 1] * u.y() + positions[i + 2] * u.z();
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+      low = Math.min(low, y);
+      high = Math.max(high, y);
+    }
+    Vec3 target = r.times((left + right) / 2).plus(u.times((low + high) / 2));
+    double scale =
+        Math.min(
+            Math.max(10, camera.width() - 2 * marginPixels) / Math.max(1e-3, right - left),
+            Math.max(10, camera.height() - 2 * marginPixels) / Math.max(1e-3, high - low));
+    return new Camera(target, r, u, scale, camera.width(), camera.height());
   }
 
   /** The face with a number of the scene, or null. */

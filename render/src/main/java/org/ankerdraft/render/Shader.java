@@ -14,7 +14,7 @@ final class Shader {
    */
   private static final float AMBIENT = 0.76f;
 
-  private static final float CONTOUR_WIDTH = 0.55f;
+  private static final float CONTOUR_WIDTH = 0.85f;
   private static final float FLATTEST_CONTOUR = 2e-4f;
 
   /** Degrees at which the draft map changes its tint and draws a line. */
@@ -25,7 +25,6 @@ final class Shader {
   private final Raster raster;
   private final float[] sx;
   private final float[] sy;
-  private final float[] sz;
   private final float lightX;
   private final float lightY;
   private final float lightZ;
@@ -42,13 +41,12 @@ final class Shader {
   private final boolean capVisible;
   private final float scale;
 
-  Shader(Scene scene, Camera camera, Look look, Raster raster, float[] sx, float[] sy, float[] sz) {
+  Shader(Scene scene, Camera camera, Look look, Raster raster, float[] sx, float[] sy) {
     this.scene = scene;
     this.look = look;
     this.raster = raster;
     this.sx = sx;
     this.sy = sy;
-    this.sz = sz;
     Vec3 light =
         camera.toward().plus(camera.up().times(0.4)).plus(camera.right().times(-0.35)).unit();
     lightX = (float) light.x();
@@ -213,7 +211,7 @@ final class Shader {
     if (t > look.thickMm() && hatched(x - y)) {
       return look.palette().hazard();
     }
-    return onContour(t, bands, slope) ? mixed(tint, look.palette().ink(), 0.55f) : tint;
+    return onContour(t, bands, slope) ? mixed(tint, look.palette().ink(), 0.75f) : tint;
   }
 
   /**
@@ -253,7 +251,7 @@ final class Shader {
     int away = Math.abs(band - middle);
     int full = band >= middle ? look.palette().cap() : look.palette().sea();
     int tint = mixed(look.palette().field(), full, 0.12f + 0.1f * away);
-    return onContour(sine, draftBounds, slope) ? mixed(tint, look.palette().ink(), 0.6f) : tint;
+    return onContour(sine, draftBounds, slope) ? mixed(tint, look.palette().ink(), 0.7f) : tint;
   }
 
   static int mixed(int a, int b, float share) {

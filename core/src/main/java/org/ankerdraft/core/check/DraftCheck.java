@@ -44,10 +44,10 @@ final class DraftCheck {
               ? face.point()
               : atMin ? range.atMin() : range.atMax();
       if (least < Math.toRadians(min.value()) - ANGLE_SLACK_RAD) {
-        findings.add(finding(a, f, least, min, at, part));
+        findings.add(finding(a, f, least, min, wanted.value(), at, part));
       } else if (least < Math.toRadians(wanted.value()) - ANGLE_SLACK_RAD
           && wanted.value() > min.value()) {
-        findings.add(finding(a, f, least, wanted, at, part));
+        findings.add(finding(a, f, least, wanted, wanted.value(), at, part));
       }
     }
     return findings;
@@ -81,7 +81,13 @@ final class DraftCheck {
   }
 
   private static Finding finding(
-      BodyAnalysis a, int face, double least, Limit limit, Vec3 at, PartDocument part) {
+      BodyAnalysis a,
+      int face,
+      double least,
+      Limit limit,
+      double wantedDeg,
+      Vec3 at,
+      PartDocument part) {
     String name = a.body().named().faceName(face);
     double deg = Math.toDegrees(least);
     String title = least < ANGLE_SLACK_RAD ? "Face without draft" : "Face short of draft";
@@ -104,7 +110,7 @@ final class DraftCheck {
             + " deg with the pull; "
             + Words.number(limit.value())
             + " deg required",
-        repair(a, face, limit.value(), part));
+        repair(a, face, Math.max(limit.value(), wantedDeg), part));
   }
 
   /** Drafting the face about its own lowest line along a pull straight up. */

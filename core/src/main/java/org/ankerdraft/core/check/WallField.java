@@ -35,6 +35,12 @@ public final class WallField {
   private static final float ACROSS = -0.5f;
 
   /**
+   * A sphere whose nearest surface is this near to its radius has settled: the facets of a curved
+   * wall lie a little inside it. The thickness is at most that much too large.
+   */
+  private static final float SETTLED = 0.99f;
+
+  /**
    * Where nodes are moved before measuring: towards the middle of their triangle, off the edges.
    */
   private static final float OFF_EDGE = 0.04f;
@@ -232,7 +238,7 @@ public final class WallField {
         float cx = px - r * nx;
         float cy = py - r * ny;
         float cz = pz - r * nz;
-        if (!q.nearest(cx, cy, cz, r) || q.distance >= r * 0.999f - accuracy) {
+        if (!q.nearest(cx, cy, cz, r) || q.distance >= r * SETTLED - accuracy) {
           break;
         }
         float dx = px - q.nearX;

@@ -13,7 +13,6 @@ import java.util.stream.IntStream;
  * @param binMm width of a bin
  * @param shares share of the surface in each bin
  */
-@SuppressWarnings("ArrayRecordComponent") // small data, not changed
 public record WallStatistics(
     double nominalMm, int thinnest, int thickest, double firstMm, double binMm, double[] shares) {
   private static final int BINS = 24;

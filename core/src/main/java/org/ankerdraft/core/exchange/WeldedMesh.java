@@ -6,7 +6,6 @@ import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.kernel.Vec3;
 
 /** A mesh whose faces share their nodes: nodes of the same place, to the last bit, are one. */
-@SuppressWarnings("ArrayRecordComponent") // bulk data; identity is meant
 record WeldedMesh(float[] positions, int[] triangles) {
 
   private record Place(float x, float y, float z) {}

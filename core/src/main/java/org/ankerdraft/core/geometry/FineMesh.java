@@ -9,7 +9,6 @@ import org.ankerdraft.kernel.TriangleMesh;
  * A mesh with all edges at most a given length: long ones are halved until they are short enough,
  * on both sides alike, so that no cracks open. Nodes are not shared between faces.
  */
-@SuppressWarnings("ArrayRecordComponent") // bulk data; identity is meant
 public record FineMesh(float[] positions, float[] normals, int[] triangles, int[] faceOfTriangle) {
 
   public int nodeCount() {

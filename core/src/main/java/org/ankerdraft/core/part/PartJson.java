@@ -82,14 +82,20 @@ public final class PartJson {
       FormatError error = checkReferences(part);
       return error == null ? new Read.Ok(part) : new Read.Bad(error);
     } catch (JsonParseException e) {
-      return bad(
-          "line " + e.getLocation().getLineNr() + ", column " + e.getLocation().getColumnNr(),
-          "the text is not JSON: " + e.getOriginalMessage());
+      return notJson(e);
     } catch (JsonMappingException e) {
-      return bad(path(e), inWords(e));
+      return e.getCause() instanceof JsonParseException parse
+          ? notJson(parse)
+          : bad(path(e), inWords(e));
     } catch (JsonProcessingException e) {
       return bad("", e.getOriginalMessage());
     }
+  }
+
+  private static Read notJson(JsonParseException e) {
+    return bad(
+        "line " + e.getLocation().getLineNr() + ", column " + e.getLocation().getColumnNr(),
+        "the text is not JSON: " + e.getOriginalMessage());
   }
 
   private static Read bad(String place, String message) {

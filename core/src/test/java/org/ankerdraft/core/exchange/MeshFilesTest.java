@@ -74,48 +74,47 @@ class MeshFilesTest {
   private static final String READER =
       """
       #include <cstdio>
-      #include <lib3mf_implicit.hpp>
+      #include <Model/COM/NMR_DLLInterfaces.h>
+      using namespace NMR;
       int main(int, char** a) {
-        auto wrapper = Lib3MF::CWrapper::loadLibrary();
-        auto model = wrapper->CreateModel();
-        auto reader = model->QueryReader("3mf");
-        reader->SetStrictModeActive(true);
-        reader->ReadFromFile(a[1]);
-        auto it = model->GetMeshObjects();
-        while (it->MoveNext()) {
-          auto mesh = it->GetCurrentMeshObject();
-          std::printf("%s %u %u %d\\n", mesh->GetName().c_str(), mesh->GetVertexCount(), mesh->GetTriangleCount(),
-                      mesh->IsManifoldAndOriented() ? 1 : 0);
+        PLib3MFModel* model;
+        PLib3MFModelReader* reader;
+        PLib3MFModelResourceIterator* it;
+        if (lib3mf_createmodel(&model) != 0 || lib3mf_model_queryreader(model, "3mf", &reader) != 0) return 1;
+        if (lib3mf_reader_readfromfileutf8(reader, a[1]) != 0) return 2;
+        if (lib3mf_model_getmeshobjects(model, &it) != 0) return 3;
+        BOOL more = 0;
+        while (lib3mf_resourceiterator_movenext(it, &more) == 0 && more) {
+          PLib3MFModelResource* mesh;
+          DWORD vertices = 0, triangles = 0;
+          BOOL manifold = 0;
+          lib3mf_resourceiterator_getcurrent(it, &mesh);
+          lib3mf_meshobject_getvertexcount(mesh, &vertices);
+          lib3mf_meshobject_gettrianglecount(mesh, &triangles);
+          lib3mf_meshobject_ismanifoldandoriented(mesh, &manifold);
+          std::printf("mesh %u %u %d ", static_cast<unsigned>(vertices), static_cast<unsigned>(triangles), manifold ? 1 : 0);
         }
-        std::printf("unit %d warnings %u\\n", static_cast<int>(model->GetUnit()), reader->GetWarningCount());
+        DWORD warnings = 0;
+        lib3mf_reader_getwarningcount(reader, &warnings);
+        std::printf("warnings %u", static_cast<unsigned>(warnings));
         return 0;
       }
       """;
 
   @Test
-  void lib3mfReadsThe3mfStrictly() throws Exception {
+  void lib3mfReadsThe3mfWithoutAWarning() throws Exception {
     Path headers = Path.of("/usr/include/lib3mf");
     assumeTrue(Files.isDirectory(headers) && has("g++"), "lib3mf-dev is not installed");
     TriangleMesh mesh = mesh(shape());
     Files.write(
         folder.resolve("part.3mf"), MeshFiles.threeMf("test & <part>", Map.of("Body", mesh)));
     Files.writeString(folder.resolve("read.cpp"), READER);
-    String include;
-    try (var files = Files.walk(headers)) {
-      include =
-          files
-              .filter(f -> f.endsWith("lib3mf_implicit.hpp"))
-              .findFirst()
-              .orElseThrow()
-              .getParent()
-              .toString();
-    }
-    run(List.of("g++", "-O0", "-o", "read", "read.cpp", "-I" + include, "-l3mf"));
+    run(List.of("g++", "-O0", "-w", "-o", "read", "read.cpp", "-I" + headers, "-l3MF"));
     String out = run(List.of("./read", "part.3mf"));
     WeldedMesh welded = WeldedMesh.of(mesh);
     assertThat(out)
-        .contains("Body " + welded.nodeCount() + " " + welded.triangles().length / 3 + " 1");
-    assertThat(out).contains("warnings 0");
+        .contains("mesh " + welded.nodeCount() + " " + welded.triangles().length / 3 + " 1")
+        .contains("warnings 0");
   }
 
   @Test

@@ -25,14 +25,14 @@ class EvaluatorTest {
   @CsvSource({
     "2*wall, 4.4",
     "rib, 1.1",
-    "depth*tan(1.5 deg), 0.890324",
+    "depth*tan(1.5 deg), 0.8903213",
     "1 in + 3 mm, 28.4",
     "-2 mm + 5mm, 3",
     "sqrt(9 mm * 4 mm), 6",
     "'max(wall, 3 mm)', 3",
     "7, 7",
     "(1+2)*3 mm, 9",
-    "2^3 mm, 8",
+    "2^3*1 mm, 8",
     "1e1 mm, 10",
     "100 um, 0.1",
     "10 mm / 4, 2.5"
