@@ -8,8 +8,6 @@ import org.ankerdraft.render.Look;
 
 /** Everything the user can do, for rail, keys and quick add. */
 final class Actions {
-  private static final BooleanSupplier ALWAYS = () -> true;
-
   private final List<Action> all = new ArrayList<>();
 
   Actions(Session session, MainWindow window, FileActions files) {
@@ -20,14 +18,14 @@ final class Actions {
         "Sketch",
         "S S",
         "profile rectangle circle polygon line arc",
-        ALWAYS,
+        Actions::always,
         steps::sketch);
     add(
         Stage.SHAPE,
         "Extrude",
         "S E",
         "boss rib pocket solid depth taper cut",
-        ALWAYS,
+        Actions::always,
         steps::extrude);
     add(Stage.SHAPE, "Hole", "S H", "drill bore screw", hasBody, steps::hole);
     add(
@@ -65,12 +63,12 @@ final class Actions {
         "Night chart or light chart",
         "C L",
         "dark theme colours",
-        ALWAYS,
+        Actions::always,
         window::togglePalette);
     add(Stage.RELEASE, "Export", "R E", "step stl 3mf obj png write", hasBody, files::export);
-    add(Stage.RELEASE, "Save", "R S", "part file", ALWAYS, () -> files.save(false));
-    add(Stage.RELEASE, "Open", "R O", "part file", ALWAYS, files::chooseAndOpen);
-    add(Stage.RELEASE, "New part", "R N", "start", ALWAYS, files::startNew);
+    add(Stage.RELEASE, "Save", "R S", "part file", Actions::always, () -> files.save(false));
+    add(Stage.RELEASE, "Open", "R O", "part file", Actions::always, files::chooseAndOpen);
+    add(Stage.RELEASE, "New part", "R N", "start", Actions::always, files::startNew);
     add(Stage.RELEASE, "Undo", "", "back", session::canUndo, session::undo);
     add(Stage.RELEASE, "Redo", "", "forward", session::canRedo, session::redo);
   }
@@ -78,6 +76,10 @@ final class Actions {
   private void add(
       Stage stage, String title, String keys, String words, BooleanSupplier enabled, Runnable run) {
     all.add(new Action(stage, title, keys, words, enabled, run));
+  }
+
+  private static boolean always() {
+    return true;
   }
 
   List<Action> all() {

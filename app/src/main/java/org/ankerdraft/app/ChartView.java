@@ -76,7 +76,13 @@ final class ChartView extends Region {
   private Vec3 pivot = Vec3.ZERO;
   private Vec3 pullFoot;
   private NumberHandle handle;
-  private boolean draggingHandle;
+
+  /**
+   * The handle being dragged; a new one is shown for each new state while this one counts from
+   * where it began.
+   */
+  private NumberHandle dragged;
+
   private boolean draggingSection;
   private Plane section;
   private Consumer<Under> onHover = u -> {};
@@ -336,10 +342,11 @@ final class ChartView extends Region {
     requestFocus();
     pressX = lastX = e.getX();
     pressY = lastY = e.getY();
-    draggingHandle =
+    boolean onHandle =
         e.getButton() == MouseButton.PRIMARY && isOn(handle == null ? null : handle.anchor(), e);
-    draggingSection = !draggingHandle && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
-    if (draggingHandle) {
+    dragged = onHandle ? handle : null;
+    draggingSection = !onHandle && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
+    if (onHandle) {
       handle.begin();
     }
     Vec3 place = under(e.getX(), e.getY()).place();
@@ -349,8 +356,8 @@ final class ChartView extends Region {
   private void dragged(MouseEvent e) {
     double dx = e.getX() - lastX;
     double dy = e.getY() - lastY;
-    if (draggingHandle) {
-      handle.drag(camera, e.getX() - pressX, e.getY() - pressY);
+    if (dragged != null) {
+      dragged.drag(camera, e.getX() - pressX, e.getY() - pressY);
       return;
     }
     lastX = e.getX();
@@ -368,9 +375,9 @@ final class ChartView extends Region {
   }
 
   private void released(MouseEvent e) {
-    if (draggingHandle) {
-      draggingHandle = false;
-      handle.end();
+    if (dragged != null) {
+      dragged.end();
+      dragged = null;
       return;
     }
     if (draggingSection) {

@@ -78,7 +78,7 @@ final class ChoiceEditor {
   }
 
   private void wait(Button button, boolean faces, Consumer<Session.Picked> take) {
-    boolean same = waitingButton == button;
+    boolean same = button.equals(waitingButton);
     stopWaiting();
     if (!same) {
       waiting = take;

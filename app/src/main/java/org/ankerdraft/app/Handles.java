@@ -55,7 +55,6 @@ final class Handles {
                   changed(
                       session.document(),
                       step.id(),
-                      number.label(),
                       String.format(Locale.ROOT, "%.4f", v).replaceFirst("\\.?0+$", "") + unit)),
           session::endPreview);
     } catch (ExpressionException e) {
@@ -76,7 +75,7 @@ final class Handles {
   }
 
   /** A number that is a bare parameter changes the parameter; any other text is replaced. */
-  private static PartDocument changed(PartDocument part, String stepId, String label, String text) {
+  private static PartDocument changed(PartDocument part, String stepId, String text) {
     Step step = part.step(stepId).orElseThrow();
     CardField.NumberField number = firstNumber(StepFields.of(step, part), step);
     String sign = number.value().text().startsWith("-") ? "-" : "";

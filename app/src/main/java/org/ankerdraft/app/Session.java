@@ -202,6 +202,15 @@ final class Session {
     }
   }
 
+  /** Goes back to what stood before the preview. */
+  void cancelPreview() {
+    if (beforePreview != null) {
+      PartDocument before = beforePreview;
+      beforePreview = null;
+      replace(before);
+    }
+  }
+
   void undo() {
     endPreview();
     if (!undo.isEmpty()) {

@@ -137,13 +137,19 @@ final class StepCard extends VBox {
     StackPane.setAlignment(value, Pos.CENTER_RIGHT);
     VBox column = new VBox(box, error);
     boolean[] quiet = {false};
+    // A wrong text stays in its field, with its message, while the part goes back to the last good
+    // number.
+    boolean[] isWrong = {false};
     input
         .textProperty()
         .addListener((p, before, text) -> {
           if (!quiet[0] && current(index) instanceof CardField.NumberField f) {
             String wrong = evaluate(f, text, value);
             show(error, wrong);
-            if (wrong == null) {
+            isWrong[0] = wrong != null;
+            if (isWrong[0]) {
+              session.cancelPreview();
+            } else {
               session.preview(
                   session
                       .document()
@@ -168,21 +174,15 @@ final class StepCard extends VBox {
     refreshers.add(() -> {
       if (current(index) instanceof CardField.NumberField f) {
         String text = f.value() == null ? "" : f.value().text();
-        if (!input.isFocused() || sameValue(input.getText(), text)) {
+        if (!input.isFocused() && !isWrong[0] && !input.getText().equals(text)) {
           quiet[0] = true;
-          if (!input.getText().equals(text) && !input.isFocused()) {
-            input.setText(text);
-          }
+          input.setText(text);
           quiet[0] = false;
         }
         show(error, evaluate(f, input.getText(), value));
       }
     });
     return row(label, column);
-  }
-
-  private static boolean sameValue(String a, String b) {
-    return a.strip().equals(b.strip());
   }
 
   private static void show(Label label, String text) {

@@ -81,6 +81,9 @@ final class Workbench implements AutoCloseable {
   }
 
   void submit(PartDocument part, Map<String, byte[]> files, Listener listener) {
+    if (thread.isShutdown()) {
+      return;
+    }
     Job job = new Job();
     Job before = current.getAndSet(job);
     if (before != null) {

@@ -45,7 +45,7 @@ public final class RayBench {
       Path data = Files.createTempFile("rays", ".bin");
       try {
         Files.write(data, encoded(mesh, fine));
-        String[] theirs = run(program, data).split(" ");
+        String[] theirs = run(program, data).split(" ", -1);
         Bvh bvh = new Bvh(mesh);
         double best = 0;
         AtomicLong hits = new AtomicLong();
@@ -129,7 +129,7 @@ public final class RayBench {
         throw new IOException("the comparison program failed");
       }
       best =
-          Double.parseDouble(line.split(" ")[0]) > Double.parseDouble(best.split(" ")[0])
+          Double.parseDouble(line.split(" ", -1)[0]) > Double.parseDouble(best.split(" ", -1)[0])
               ? line
               : best;
     }

@@ -14,6 +14,8 @@ final class Lines {
   /** A jump of depth between neighbours by more than this many pixels is an outline. */
   private static final float OUTLINE_JUMP_PIXELS = 9;
 
+  private static final double SAME_PLACE_PIXELS = 0.75;
+
   /** Edges that lie on the section plane are still drawn. */
   private static final double CUT_SLACK_MM = 1e-4;
 
@@ -193,6 +195,7 @@ final class Lines {
     float bias = (float) (2 * DEPTH_BIAS_PIXELS / camera.pixelsPerMm());
     int best = 0;
     double least = reachPixels;
+    double front = Double.NEGATIVE_INFINITY;
     for (int e = 0; e < scene.edgeCount(); e++) {
       if (scene.smoothEdge[e]) {
         continue;
@@ -208,10 +211,14 @@ final class Lines {
         double s =
             square == 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / square));
         double distance = Math.hypot(x - ax - s * dx, y - ay - s * dy);
-        if (distance < least) {
-          double z = camera.depth(a) + s * (camera.depth(b) - camera.depth(a));
+        double z = camera.depth(a) + s * (camera.depth(b) - camera.depth(a));
+        // Of edges that coincide on screen the one in front is meant.
+        boolean inFront =
+            distance < least + SAME_PLACE_PIXELS && distance < reachPixels && z > front;
+        if (inFront || distance < least - SAME_PLACE_PIXELS) {
           if (raster.depthAt((int) (ax + s * dx), (int) (ay + s * dy)) <= z + bias) {
-            least = distance;
+            least = Math.min(least, distance);
+            front = z;
             best = e + 1;
           }
         }
