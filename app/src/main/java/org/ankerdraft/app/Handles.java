@@ -95,7 +95,7 @@ final class Handles {
 
   private static Grip grip(Session session, Step step) {
     StepResult result = session.selectedResult().orElse(null);
-    if (result == null) {
+    if (result == null || !result.bodies().stream().allMatch(Body::isLoaded)) {
       return null;
     }
     return switch (step) {

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import org.ankerdraft.core.build.PartBuilder;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.build.StepResult;
 import org.ankerdraft.core.check.BodyAnalysis;
@@ -335,6 +336,7 @@ final class Session {
     viewedBefore = null;
     file = path;
     files = content.files();
+    workbench.remember(content.cache());
     saved = content.part();
     state = null;
     surveyed = Map.of();
@@ -366,7 +368,9 @@ final class Session {
   /** Saves under a name. */
   void save(Path path, byte[] thumbnail) throws IOException {
     endPreview();
-    PartFile.save(path, new PartFile.Content(document, files), thumbnail);
+    boolean current = state != null && state.part().equals(document) && state.isLoaded();
+    Map<String, byte[]> cache = current ? PartBuilder.cacheOf(state) : Map.of();
+    PartFile.save(path, new PartFile.Content(document, files, cache), thumbnail);
     if (file != null) {
       Journal.of(file).clear();
     }

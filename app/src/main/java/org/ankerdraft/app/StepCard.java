@@ -336,7 +336,7 @@ final class StepCard extends VBox {
   private String builtText(StepResult r) {
     StringBuilder s = new StringBuilder();
     if (!r.bodies().isEmpty()) {
-      double volume = r.bodies().getFirst().named().shape().mass().volumeMm3();
+      double volume = r.bodies().getFirst().volumeMm3();
       s.append(String.format(Locale.ROOT, "Volume %.2f cm³", volume / 1000));
       previousVolume(r)
           .ifPresent(
@@ -366,7 +366,7 @@ final class StepCard extends VBox {
       }
       for (var b : before.bodies()) {
         if (b.name().equals(body)) {
-          volume = b.named().shape().mass().volumeMm3();
+          volume = b.volumeMm3();
         }
       }
     }

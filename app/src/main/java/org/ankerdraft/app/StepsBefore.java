@@ -20,7 +20,7 @@ final class StepsBefore {
         break;
       }
       for (Body b : r.bodies()) {
-        last = b.named();
+        last = b.isLoaded() ? b.named() : null;
       }
     }
     return last;

@@ -92,6 +92,11 @@ final class Workbench implements AutoCloseable {
     thread.execute(() -> run(job, part, files, listener));
   }
 
+  /** Hands over the results that a part file holds, before it is built. */
+  void remember(Map<String, byte[]> cache) {
+    thread.execute(() -> builder.remember(cache));
+  }
+
   /** Gives up the request at work. */
   void cancel() {
     Job job = current.get();
@@ -127,6 +132,8 @@ final class Workbench implements AutoCloseable {
     checks
         .check(state.get(), book.get(), job)
         .ifPresent(report -> tell(job, () -> listener.checked(report)));
+    // The window asks for shapes of earlier steps too, and must not wait for them.
+    builder.loadAll(state.get(), job);
   }
 
   private void tell(Job job, Runnable message) {

@@ -3,6 +3,7 @@ package org.ankerdraft.cli;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import org.ankerdraft.core.build.PartBuilder;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.render.PartExport;
@@ -12,7 +13,7 @@ import picocli.CommandLine.Parameters;
 
 @Command(
     name = "export",
-    description = "Writes a part as STEP, STL, 3MF, OBJ or PNG, by the ending of OUT.")
+    description = "Writes a part as part file, STEP, STL, 3MF, OBJ or PNG, by the ending of OUT.")
 final class ExportVerb implements Callable<Integer> {
   @Parameters(index = "0", paramLabel = "FILE")
   private Path file;
@@ -33,7 +34,8 @@ final class ExportVerb implements Callable<Integer> {
       throw new Workshop.CannotGoOn("the accuracy must be more than 0 mm");
     }
     try (Workshop workshop = new Workshop()) {
-      PartState state = workshop.build(Workshop.read(file));
+      PartFile.Content content = Workshop.read(file);
+      PartState state = workshop.build(content);
       if (!state.isOk()) {
         throw new Workshop.CannotGoOn(
             "nothing is written: "
@@ -46,8 +48,16 @@ final class ExportVerb implements Callable<Integer> {
       if (state.bodies().isEmpty()) {
         throw new Workshop.CannotGoOn("nothing is written: the part has no body");
       }
-      PartFile.writeAtomically(
-          out, PartExport.bytes(workshop.kernel, state, out.toString(), accuracyMm));
+      if (out.toString().endsWith(PartFile.EXTENSION)) {
+        byte[] thumbnail = PartExport.bytes(workshop.kernel, state, "thumbnail.png", accuracyMm);
+        PartFile.save(
+            out,
+            new PartFile.Content(content.part(), content.files(), PartBuilder.cacheOf(state)),
+            thumbnail);
+      } else {
+        PartFile.writeAtomically(
+            out, PartExport.bytes(workshop.kernel, state, out.toString(), accuracyMm));
+      }
       return Exit.OK;
     } catch (PartExport.CannotExport e) {
       throw new Workshop.CannotGoOn(e.getMessage());

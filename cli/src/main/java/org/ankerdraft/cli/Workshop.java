@@ -45,7 +45,9 @@ final class Workshop implements AutoCloseable {
   }
 
   PartState build(PartFile.Content content) throws CannotGoOn {
-    return new PartBuilder(kernel, Tolerance.MODEL)
+    PartBuilder builder = new PartBuilder(kernel, Tolerance.MODEL);
+    builder.remember(content.cache());
+    return builder
         .build(
             content.part(),
             Map.copyOf(content.files()),

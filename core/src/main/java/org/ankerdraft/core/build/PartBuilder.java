@@ -51,9 +51,21 @@ public final class PartBuilder {
         }
       };
 
+  private final StepStore store = new StepStore();
+
   public PartBuilder(GeometryKernel kernel, Tolerance tolerance) {
     this.kernel = kernel;
     this.tolerance = tolerance;
+  }
+
+  /** Takes the results that a part file holds; those that fit its steps are not built again. */
+  public synchronized void remember(Map<String, byte[]> cache) {
+    store.fill(cache);
+  }
+
+  /** The results of a state, to be kept in a part file. */
+  public static Map<String, byte[]> cacheOf(PartState state) {
+    return StepStore.entriesOf(state);
   }
 
   /**
@@ -63,6 +75,36 @@ public final class PartBuilder {
    * @return the state, or empty if the build was cancelled or the geometry worker cannot be had
    */
   public synchronized Optional<PartState> build(
+      PartDocument part, Map<String, byte[]> files, Progress progress, Budget.Cancel cancel) {
+    try {
+      Optional<PartState> state = buildOnce(part, files, progress, cancel);
+      state.ifPresent(s -> s.bodies().values().forEach(Body::named));
+      return state;
+    } catch (StepStore.Lost e) {
+      // Nothing of the part is lost with its cache: all is built from the steps.
+      store.giveUp();
+      memory.clear();
+      return buildOnce(part, files, progress, cancel);
+    }
+  }
+
+  /**
+   * Restores the shapes of all steps of a state that are not there yet. What cannot be restored is
+   * forgotten, and built when it is next needed.
+   */
+  public synchronized void loadAll(PartState state, Budget.Cancel cancel) {
+    try {
+      state.steps().stream()
+          .flatMap(s -> s.bodies().stream())
+          .takeWhile(b -> !cancel.isUnwanted())
+          .forEach(Body::named);
+    } catch (StepStore.Lost e) {
+      store.giveUp();
+      memory.clear();
+    }
+  }
+
+  private Optional<PartState> buildOnce(
       PartDocument part, Map<String, byte[]> files, Progress progress, Budget.Cancel cancel) {
     long start = System.nanoTime();
     Evaluator values = new Evaluator(part.definitions());
@@ -85,7 +127,7 @@ public final class PartBuilder {
           new BuildContext(kernel, part, values, tolerance, files, bodies, sketches, cancel);
       StepResult result;
       try {
-        result = remembered(key).orElse(null);
+        result = remembered(key, step).orElse(null);
         if (result == null) {
           result = build(step, context, key);
         }
@@ -105,10 +147,12 @@ public final class PartBuilder {
     return Optional.of(new PartState(part, results, bodies, (System.nanoTime() - start) / 1e6));
   }
 
-  private Optional<StepResult> remembered(String key) {
+  private Optional<StepResult> remembered(String key, Step step) {
     StepResult r = memory.get(key);
     if (r == null) {
-      return Optional.empty();
+      Optional<StepResult> stored = store.find(key, step.id(), step.kind(), kernel);
+      stored.ifPresent(found -> memory.put(key, found));
+      return stored;
     }
     return Optional.of(
         new StepResult(
@@ -129,10 +173,7 @@ public final class PartBuilder {
     StepResult result;
     try {
       StepBuild built = dispatch(step, context);
-      List<Body> keyed =
-          built.bodies().stream()
-              .map(b -> new Body(b.name(), b.named(), key + "/" + b.name()))
-              .toList();
+      List<Body> keyed = built.bodies().stream().map(b -> b.withKey(key + "/" + b.name())).toList();
       result =
           new StepResult(
               step.id(),

@@ -29,6 +29,11 @@ public record PartState(
     return step(id).map(StepResult::sketch);
   }
 
+  /** Whether the shapes of all steps answer at once. */
+  public boolean isLoaded() {
+    return steps.stream().allMatch(s -> s.bodies().stream().allMatch(Body::isLoaded));
+  }
+
   public long rebuilt() {
     return steps.stream().filter(s -> s.status() == StepStatus.BUILT && !s.remembered()).count();
   }

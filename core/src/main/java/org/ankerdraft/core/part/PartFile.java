@@ -26,11 +26,21 @@ public final class PartFile {
   public static final String EXTENSION = ".anker";
   private static final String PART = "part.json";
   private static final String FILES = "files/";
+  private static final String CACHE = "cache/";
   private static final String THUMBNAIL = "thumbnail.png";
   private static final long SAME_TIME_ALWAYS = 0;
 
-  /** What a file held. {@code files} are imported files by name. */
-  public record Content(PartDocument part, Map<String, byte[]> files) {}
+  /**
+   * What a file held.
+   *
+   * @param files imported files by name
+   * @param cache results of steps; never needed, only faster
+   */
+  public record Content(PartDocument part, Map<String, byte[]> files, Map<String, byte[]> cache) {
+    public Content(PartDocument part, Map<String, byte[]> files) {
+      this(part, files, Map.of());
+    }
+  }
 
   /** A file read, or why not. */
   public sealed interface Opened {
@@ -47,7 +57,7 @@ public final class PartFile {
       byte[] bytes = Files.readAllBytes(file);
       return bytes.length > 1 && bytes[0] == 'P' && bytes[1] == 'K'
           ? unzip(bytes)
-          : bare(bytes, Map.of());
+          : bare(bytes, Map.of(), Map.of());
     } catch (ZipException e) {
       return bad("the file is damaged: " + e.getMessage());
     } catch (IOException e) {
@@ -59,9 +69,9 @@ public final class PartFile {
     return new Opened.Bad(new FormatError("", message));
   }
 
-  private static Opened bare(byte[] json, Map<String, byte[]> files) {
+  private static Opened bare(byte[] json, Map<String, byte[]> files, Map<String, byte[]> cache) {
     return switch (PartJson.read(new String(json, StandardCharsets.UTF_8))) {
-      case Read.Ok(PartDocument part) -> new Opened.Ok(new Content(part, files));
+      case Read.Ok(PartDocument part) -> new Opened.Ok(new Content(part, files, cache));
       case Read.Bad(FormatError error) -> new Opened.Bad(error);
     };
   }
@@ -69,16 +79,21 @@ public final class PartFile {
   private static Opened unzip(byte[] bytes) throws IOException {
     byte[] json = null;
     Map<String, byte[]> files = new LinkedHashMap<>();
+    Map<String, byte[]> cache = new LinkedHashMap<>();
     try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
       for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
         if (entry.getName().equals(PART)) {
           json = zip.readAllBytes();
         } else if (entry.getName().startsWith(FILES)) {
           files.put(entry.getName().substring(FILES.length()), zip.readAllBytes());
+        } else if (entry.getName().startsWith(CACHE)) {
+          cache.put(entry.getName().substring(CACHE.length()), zip.readAllBytes());
         }
       }
     }
-    return json == null ? bad("the file is damaged: it holds no " + PART) : bare(json, files);
+    return json == null
+        ? bad("the file is damaged: it holds no " + PART)
+        : bare(json, files, cache);
   }
 
   /**
@@ -88,23 +103,27 @@ public final class PartFile {
    */
   public static void save(Path file, Content content, byte[] thumbnail) throws IOException {
     byte[] json = PartJson.write(content.part()).getBytes(StandardCharsets.UTF_8);
-    writeAtomically(
-        file, file.toString().endsWith(".json") ? json : zip(json, content.files(), thumbnail));
+    writeAtomically(file, file.toString().endsWith(".json") ? json : zip(json, content, thumbnail));
   }
 
-  private static byte[] zip(byte[] json, Map<String, byte[]> files, byte[] thumbnail)
-      throws IOException {
+  private static byte[] zip(byte[] json, Content content, byte[] thumbnail) throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     try (ZipOutputStream zip = new ZipOutputStream(out)) {
       put(zip, PART, json);
-      for (Map.Entry<String, byte[]> file : new TreeMap<>(files).entrySet()) {
-        put(zip, FILES + file.getKey(), file.getValue());
-      }
+      putAll(zip, FILES, content.files());
+      putAll(zip, CACHE, content.cache());
       if (thumbnail != null) {
         put(zip, THUMBNAIL, thumbnail);
       }
     }
     return out.toByteArray();
+  }
+
+  private static void putAll(ZipOutputStream zip, String folder, Map<String, byte[]> entries)
+      throws IOException {
+    for (Map.Entry<String, byte[]> entry : new TreeMap<>(entries).entrySet()) {
+      put(zip, folder + entry.getKey(), entry.getValue());
+    }
   }
 
   private static void put(ZipOutputStream zip, String name, byte[] data) throws IOException {

@@ -53,6 +53,6 @@ public final class PartOpener {
         files.put(name, Files.readAllBytes(beside));
       }
     }
-    return new PartFile.Content(content.part(), files);
+    return new PartFile.Content(content.part(), files, content.cache());
   }
 }

@@ -8,6 +8,9 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.build.PartBuilder;
+import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.geometry.Tolerance;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -132,5 +135,51 @@ class PartJsonTest {
             .orElseThrow();
     assertThat(built.bodies().get("Body").named().shape().mass().volumeMm3())
         .isCloseTo(6000, org.assertj.core.api.Assertions.within(1e-6));
+  }
+
+  private static PartState built(PartFile.Content content) {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    builder.remember(content.cache());
+    return builder
+        .build(content.part(), content.files(), PartBuilder.Progress.NONE, () -> false)
+        .orElseThrow();
+  }
+
+  @Test
+  void aPartFileOpensFromItsCache() throws Exception {
+    PartDocument part =
+        Parts.part(
+            Parts.box(30, 20, 10)
+                + ",{'kind':'round','id':'r','sets':[{'edges':[{'choose':'outside corners'}],'size':'2 mm'}]}");
+    PartState state = Parts.build(part);
+    Path file = folder.resolve("cached.anker");
+    PartFile.save(file, new PartFile.Content(part, Map.of(), PartBuilder.cacheOf(state)), null);
+    PartFile.Content content = ((PartFile.Opened.Ok) PartFile.open(file)).content();
+    PartState again = built(content);
+    // Only the sketch, which needs no geometry, is worked out anew.
+    assertThat(again.rebuilt()).isEqualTo(1);
+    assertThat(again.step("r").orElseThrow().remembered()).isTrue();
+    assertThat(again.bodies().get("Body").named().faceNames())
+        .isEqualTo(state.bodies().get("Body").named().faceNames());
+    assertThat(Parts.volume(again)).isEqualTo(Parts.volume(state));
+    // An edit builds from the restored shapes.
+    PartDocument edited =
+        part.withSteps(part.steps().subList(0, 2))
+            .withNewStep(part.steps().get(2).withLabel("Edges"));
+    assertThat(built(new PartFile.Content(edited, Map.of(), content.cache())).rebuilt())
+        .isEqualTo(1);
+  }
+
+  @Test
+  void aDamagedCacheCostsNothingButTime() {
+    PartDocument part = Parts.part(Parts.box(30, 20, 10));
+    Map<String, byte[]> cache = new java.util.TreeMap<>(PartBuilder.cacheOf(Parts.build(part)));
+    cache.replaceAll((name, bytes) -> name.endsWith(".brep") ? new byte[] {1, 2, 3} : bytes);
+    PartState state = built(new PartFile.Content(part, Map.of(), cache));
+    assertThat(state.isOk()).isTrue();
+    assertThat(Parts.volume(state)).isCloseTo(6000, org.assertj.core.api.Assertions.within(1e-9));
+    cache.replaceAll((name, bytes) -> new byte[0]);
+    assertThat(Parts.volume(built(new PartFile.Content(part, Map.of(), cache))))
+        .isCloseTo(6000, org.assertj.core.api.Assertions.within(1e-9));
   }
 }
