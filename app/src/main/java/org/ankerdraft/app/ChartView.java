@@ -246,7 +246,7 @@ final class ChartView extends Region {
     }
     ChartPainter painter = new ChartPainter(look.palette());
     painter.paint(canvas, camera, raster, look, labels, pullFoot);
-    if (handle != null) {
+    if (isHandleThere()) {
       painter.paintHandle(canvas, camera, handle.anchor(), handle.direction(), handle.caption());
     }
     if (section != null) {
@@ -283,6 +283,11 @@ final class ChartView extends Region {
     image.setImage(shown);
   }
 
+  /** There is a handle, and it is not on what the section cuts away. */
+  private boolean isHandleThere() {
+    return handle != null && (section == null || section.signedDistance(handle.anchor()) <= 0);
+  }
+
   private Vec3 sectionGrip() {
     Vec3 middle = box.get(0).plus(box.get(1)).times(0.5);
     Vec3 onPlane = middle.minus(section.normal().times(section.signedDistance(middle)));
@@ -302,7 +307,7 @@ final class ChartView extends Region {
   }
 
   private void moved(MouseEvent e) {
-    boolean onHandle = isOn(handle == null ? null : handle.anchor(), e) || isOnSection(e);
+    boolean onHandle = isOn(isHandleThere() ? handle.anchor() : null, e) || isOnSection(e);
     setCursor(onHandle || borderView(e) != null ? Cursor.HAND : Cursor.DEFAULT);
     hover(onHandle ? new Under(0, 0, null) : under(e.getX(), e.getY()));
   }
@@ -343,7 +348,7 @@ final class ChartView extends Region {
     pressX = lastX = e.getX();
     pressY = lastY = e.getY();
     boolean onHandle =
-        e.getButton() == MouseButton.PRIMARY && isOn(handle == null ? null : handle.anchor(), e);
+        e.getButton() == MouseButton.PRIMARY && isOn(isHandleThere() ? handle.anchor() : null, e);
     dragged = onHandle ? handle : null;
     draggingSection = !onHandle && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
     if (onHandle) {

@@ -117,6 +117,7 @@ final class MainWindow {
         session.viewBefore(
             choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
     stage.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
+    stage.getScene().addEventFilter(KeyEvent.KEY_RELEASED, e -> strokes.released());
   }
 
   void show() {
