@@ -84,6 +84,10 @@ final class QuickAdd {
                         || (a.title() + " " + a.words() + " " + a.stage().title)
                             .toLowerCase(Locale.ROOT)
                             .contains(wanted))
+                // What begins with the text is what was meant.
+                .sorted(
+                    java.util.Comparator.comparing(
+                        a -> !a.title().toLowerCase(Locale.ROOT).startsWith(wanted)))
                 .toList());
     list.getSelectionModel().selectFirst();
   }

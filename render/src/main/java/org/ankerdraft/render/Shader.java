@@ -168,7 +168,10 @@ final class Shader {
         int base =
             switch (look.map()) {
               case NONE -> look.palette().body();
-              case WALL -> wall(s + k * sdx, Math.abs(sdx) + Math.abs(sdy), x, y);
+              case WALL ->
+                  scene.wall == null
+                      ? look.palette().body()
+                      : wall(s + k * sdx, Math.abs(sdx) + Math.abs(sdy), x, y);
               case DRAFT -> draft(p + k * pdx, Math.abs(pdx) + Math.abs(pdy), face, x, y);
             };
         if (isEdited[face]) {

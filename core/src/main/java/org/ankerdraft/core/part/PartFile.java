@@ -141,9 +141,15 @@ public final class PartFile {
   public static void writeAtomically(Path file, byte[] bytes) throws IOException {
     Path folder = file.toAbsolutePath().getParent();
     Files.createDirectories(folder);
-    Path fresh = Files.createTempFile(folder, "." + file.getFileName(), ".new");
+    Path fresh =
+        folder.resolve("." + file.getFileName() + "." + ProcessHandle.current().pid() + ".new");
     try {
-      try (var channel = Files.newByteChannel(fresh, StandardOpenOption.WRITE)) {
+      try (var channel =
+          Files.newByteChannel(
+              fresh,
+              StandardOpenOption.WRITE,
+              StandardOpenOption.CREATE,
+              StandardOpenOption.TRUNCATE_EXISTING)) {
         var buffer = java.nio.ByteBuffer.wrap(bytes);
         while (buffer.hasRemaining()) {
           channel.write(buffer);

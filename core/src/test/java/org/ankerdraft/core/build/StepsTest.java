@@ -316,7 +316,9 @@ class StepsTest {
         "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'-3 mm'}]} | must be more than 0",
         "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'3 mm'}]},{'kind':'extrude','id':'x','sketch':'s','depth':'0 mm'} | the depth is 0 mm; it must be more than 0",
         "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'3 deg'}]} | is an angle, but a length is needed",
-        "{'kind':'shell','id':'w','thickness':'1 mm'} | there is no body yet"
+        "{'kind':'shell','id':'w','thickness':'1 mm'} | there is no body yet",
+        "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'9 mm'}]},{'kind':'extrude','id':'x','sketch':'s','depth':'5'},{'kind':'shell','id':'w','thickness':'0 mm'} | the thickness is 0 mm; it must be more than 0",
+        "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'9 mm'}]},{'kind':'extrude','id':'x','sketch':'s','depth':'5'},{'kind':'round','id':'w','sets':[{'edges':[{'choose':'outside corners'}],'size':'-1 mm'}]} | the radius is -1 mm; it must be more than 0"
       })
   void badInputFailsInWords(String steps, String message) {
     PartState state = build(steps);
