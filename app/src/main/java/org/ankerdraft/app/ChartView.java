@@ -75,7 +75,8 @@ final class ChartView extends Region {
   private double lastY;
   private Vec3 pivot = Vec3.ZERO;
   private Vec3 pullFoot;
-  private NumberHandle handle;
+  private List<NumberHandle> handles = List.of();
+  private List<List<Vec3>> lines = List.of();
 
   /**
    * The handle being dragged; a new one is shown for each new state while this one counts from
@@ -152,8 +153,8 @@ final class ChartView extends Region {
   void show(Scene changed, List<Vec3> newBox) {
     scene = changed;
     box = newBox;
-    if (!fitted && scene.triangleCount() > 0) {
-      fitted = true;
+    if (!fitted) {
+      fitted = scene.triangleCount() > 0;
       fit();
     }
     dirty = true;
@@ -179,8 +180,14 @@ final class ChartView extends Region {
     dirty = true;
   }
 
-  void handle(NumberHandle changed) {
-    handle = changed;
+  /** Lines laid over the part: the sketch being edited. */
+  void lines(List<List<Vec3>> changed) {
+    lines = changed;
+    dirty = true;
+  }
+
+  void handles(List<NumberHandle> changed) {
+    handles = List.copyOf(changed);
     dirty = true;
   }
 
@@ -198,7 +205,10 @@ final class ChartView extends Region {
   }
 
   void fit() {
-    camera = scene.fitted(camera, FIT_MARGIN);
+    camera =
+        scene.triangleCount() > 0
+            ? scene.fitted(camera, FIT_MARGIN)
+            : camera.fit(box.get(0), box.get(1), FIT_MARGIN);
     dirty = true;
   }
 
@@ -246,8 +256,11 @@ final class ChartView extends Region {
     }
     ChartPainter painter = new ChartPainter(look.palette());
     painter.paint(canvas, camera, raster, look, labels, pullFoot);
-    if (isHandleThere()) {
-      painter.paintHandle(canvas, camera, handle.anchor(), handle.direction(), handle.caption());
+    painter.paintLines(canvas, camera, lines);
+    for (NumberHandle handle : handles) {
+      if (isThere(handle)) {
+        painter.paintHandle(canvas, camera, handle.anchor(), handle.direction(), handle.caption());
+      }
     }
     if (section != null) {
       painter.paintHandle(canvas, camera, sectionGrip(), section.normal(), "section");
@@ -283,9 +296,14 @@ final class ChartView extends Region {
     image.setImage(shown);
   }
 
-  /** There is a handle, and it is not on what the section cuts away. */
-  private boolean isHandleThere() {
-    return handle != null && (section == null || section.signedDistance(handle.anchor()) <= 0);
+  /** Not on what the section cuts away. */
+  private boolean isThere(NumberHandle handle) {
+    return section == null || section.signedDistance(handle.anchor()) <= 0;
+  }
+
+  /** The handle under the pointer, or null. */
+  private NumberHandle handleAt(MouseEvent e) {
+    return handles.stream().filter(h -> isThere(h) && isOn(h.anchor(), e)).findFirst().orElse(null);
   }
 
   private Vec3 sectionGrip() {
@@ -307,7 +325,7 @@ final class ChartView extends Region {
   }
 
   private void moved(MouseEvent e) {
-    boolean onHandle = isOn(isHandleThere() ? handle.anchor() : null, e) || isOnSection(e);
+    boolean onHandle = handleAt(e) != null || isOnSection(e);
     setCursor(onHandle || borderView(e) != null ? Cursor.HAND : Cursor.DEFAULT);
     hover(onHandle ? new Under(0, 0, null) : under(e.getX(), e.getY()));
   }
@@ -347,12 +365,10 @@ final class ChartView extends Region {
     requestFocus();
     pressX = lastX = e.getX();
     pressY = lastY = e.getY();
-    boolean onHandle =
-        e.getButton() == MouseButton.PRIMARY && isOn(isHandleThere() ? handle.anchor() : null, e);
-    dragged = onHandle ? handle : null;
-    draggingSection = !onHandle && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
-    if (onHandle) {
-      handle.begin();
+    dragged = e.getButton() == MouseButton.PRIMARY ? handleAt(e) : null;
+    draggingSection = dragged == null && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
+    if (dragged != null) {
+      dragged.begin();
     }
     Vec3 place = under(e.getX(), e.getY()).place();
     pivot = place == null ? box.get(0).plus(box.get(1)).times(0.5) : place;

@@ -3,6 +3,7 @@ package org.ankerdraft.app;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.build.StepResult;
 import org.ankerdraft.core.expression.Evaluator;
@@ -10,6 +11,7 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.part.Parameter;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.step.Step;
@@ -17,75 +19,95 @@ import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
-/** The grip of the selected step's first number. */
+/** The grips of the selected step's numbers, each where its number shows in the part. */
 final class Handles {
+  private static final double SAME_SIZE_MM = 1e-3;
+
   private Handles() {}
 
+  /**
+   * Where a grip stands.
+   *
+   * @param factor change of the number for one mm along the direction
+   */
   private record Grip(Vec3 anchor, Vec3 direction, double factor) {}
 
-  /** The handle for the selected step, or null if it has none in this state. */
-  static NumberHandle of(Session session) {
+  /**
+   * The handles for the selected step; none if it is not built, or its shapes are not loaded yet.
+   */
+  static List<NumberHandle> of(Session session) {
     Step step = session.selectedStep().orElse(null);
-    if (step == null || session.state().isEmpty()) {
-      return null;
+    StepResult result = session.selectedResult().orElse(null);
+    if (step == null || result == null || !result.bodies().stream().allMatch(Body::isLoaded)) {
+      return List.of();
     }
-    CardField.NumberField number = firstNumber(StepFields.of(step, session.document()), step);
-    Grip grip = grip(session, step);
-    if (number == null || number.value() == null || grip == null) {
-      return null;
-    }
-    boolean isAngle = number.measure() == CardField.Measure.ANGLE;
-    try {
-      Evaluator values = new Evaluator(session.document().definitions());
-      double value =
-          isAngle
-              ? Math.toDegrees(values.angleRad(number.value()))
-              : values.lengthMm(number.value());
-      String unit = isAngle ? " deg" : " mm";
-      String caption = String.format(Locale.ROOT, isAngle ? "%.2f°" : "%.2f mm", value);
-      return new NumberHandle(
-          grip.anchor,
-          grip.direction,
-          caption,
-          isAngle,
-          grip.factor,
-          value,
-          v ->
-              session.preview(
-                  changed(
-                      session.document(),
-                      step.id(),
-                      String.format(Locale.ROOT, "%.4f", v).replaceFirst("\\.?0+$", "") + unit)),
-          session::endPreview);
-    } catch (ExpressionException e) {
-      return null;
-    }
-  }
-
-  private static CardField.NumberField firstNumber(List<CardField> fields, Step step) {
-    String wanted = step instanceof Step.Sketch ? "Width Diameter Side Across corners" : "";
-    for (CardField f : fields) {
-      if (f instanceof CardField.NumberField n
-          && n.value() != null
-          && (wanted.isEmpty() || wanted.contains(n.label()))) {
-        return n;
+    List<NumberHandle> handles = new ArrayList<>();
+    Evaluator values = new Evaluator(session.document().definitions());
+    List<CardField> fields = StepFields.of(step, session.document());
+    for (int i = 0; i < fields.size(); i++) {
+      if (fields.get(i) instanceof CardField.NumberField n && n.value() != null) {
+        try {
+          double value =
+              n.measure() == CardField.Measure.ANGLE
+                  ? values.angleRad(n.value())
+                  : values.lengthMm(n.value());
+          Optional<Grip> grip = grip(session, step, result, n.label(), setOf(fields, i), value);
+          int index = i;
+          grip.ifPresent(g -> handles.add(handle(session, step.id(), index, n, g, value)));
+        } catch (ExpressionException e) {
+          // The card shows what is wrong with the number; without a value it has no place in the
+          // part.
+          continue;
+        }
       }
     }
-    return null;
+    return handles;
+  }
+
+  private static NumberHandle handle(
+      Session session, String stepId, int index, CardField.NumberField n, Grip g, double value) {
+    boolean isAngle = n.measure() == CardField.Measure.ANGLE;
+    String unit = isAngle ? " deg" : " mm";
+    double shown = isAngle ? Math.toDegrees(value) : value;
+    String caption = String.format(Locale.ROOT, isAngle ? "%.2f°" : "%.2f mm", shown);
+    return new NumberHandle(
+        g.anchor,
+        g.direction,
+        caption,
+        isAngle,
+        g.factor,
+        shown,
+        v ->
+            session.preview(
+                changed(
+                    session.document(),
+                    stepId,
+                    index,
+                    org.ankerdraft.core.build.Words.number(v) + unit)),
+        session::endPreview);
+  }
+
+  /**
+   * How many groups of fields stand before a field: the set of faces or edges, or the place, it
+   * belongs to.
+   */
+  private static int setOf(List<CardField> fields, int index) {
+    long headings =
+        fields.subList(0, index).stream().filter(f -> f instanceof CardField.Heading).count();
+    return (int) Math.max(0, headings - 1);
   }
 
   /** A number that is a bare parameter changes the parameter; any other text is replaced. */
-  private static PartDocument changed(PartDocument part, String stepId, String text) {
+  private static PartDocument changed(PartDocument part, String stepId, int index, String text) {
     Step step = part.step(stepId).orElseThrow();
-    CardField.NumberField number = firstNumber(StepFields.of(step, part), step);
-    String sign = number.value().text().startsWith("-") ? "-" : "";
+    CardField.NumberField number = (CardField.NumberField) StepFields.of(step, part).get(index);
+    boolean negative = number.value().text().startsWith("-");
     String bare = number.value().text().replaceFirst("^-", "").strip();
     List<Parameter> parameters = new ArrayList<>(part.parameters());
     for (int i = 0; i < parameters.size(); i++) {
       Parameter p = parameters.get(i);
       if (p.name().equals(bare)) {
-        String value =
-            sign.isEmpty() ? text : text.startsWith("-") ? text.substring(1) : "-" + text;
+        String value = !negative ? text : text.startsWith("-") ? text.substring(1) : "-" + text;
         parameters.set(i, new Parameter(p.name(), new Expr(value), p.note()));
         return part.withParameters(parameters);
       }
@@ -93,91 +115,145 @@ final class Handles {
     return part.withStep(number.with().apply(new Expr(text)));
   }
 
-  private static Grip grip(Session session, Step step) {
-    StepResult result = session.selectedResult().orElse(null);
-    if (result == null || !result.bodies().stream().allMatch(Body::isLoaded)) {
-      return null;
-    }
+  private static Optional<Grip> grip(
+      Session session, Step step, StepResult result, String label, int set, double value) {
     return switch (step) {
-      case Step.Sketch _ -> result.sketch() == null ? null : sketchGrip(result.sketch());
-      case Step.Extrude e -> extrudeGrip(session, e, result);
-      default -> bodyGrip(result, step);
+      case Step.Sketch _ ->
+          Optional.ofNullable(result.sketch()).flatMap(s -> onSketch(s, label, set));
+      case Step.Extrude e -> onExtrude(session, e, result, label);
+      case Step.Draft d -> label.equals("Angle") ? onDraft(d, result, set) : Optional.empty();
+      case Step.Shell s ->
+          label.equals("Thickness") ? onBorn(result, s.id(), "inner", set, 1) : Optional.empty();
+      case Step.Round r -> onBlend(result, r.id(), value, set);
+      case Step.Chamfer c -> onBorn(result, c.id(), "on", set, 1);
+      case Step.Hole h ->
+          switch (label) {
+            case "Diameter" -> onBorn(result, h.id(), "wall", 0, -2);
+            case "Depth" -> onBorn(result, h.id(), "bottom", 0, -1);
+            default -> Optional.empty();
+          };
+      case Step.Import _ -> Optional.empty();
     };
   }
 
-  private static Grip sketchGrip(ResolvedSketch sketch) {
-    if (sketch.curves().isEmpty()) {
-      return null;
+  /** Widths and diameters at a curve of the figure, along the sketch's axes. */
+  private static Optional<Grip> onSketch(ResolvedSketch sketch, String label, int figure) {
+    boolean upwards = label.equals("Height");
+    if (!upwards && !List.of("Width", "Diameter", "Across corners", "Side").contains(label)) {
+      return Optional.empty();
     }
-    Vec3 far =
-        switch (sketch.curves().get(Math.min(1, sketch.curves().size() - 1))) {
-          case ProfileCurve.Line l -> l.start().plus(l.end()).times(0.5);
-          case ProfileCurve.Arc a -> a.mid();
-          case ProfileCurve.Circle c -> c.centre().plus(sketch.frame().x().times(c.radius()));
-        };
-    return new Grip(far, sketch.frame().x(), 2);
+    List<String> figures =
+        sketch.nameByTag().entrySet().stream()
+            .sorted(java.util.Map.Entry.comparingByKey())
+            .map(e -> figureOf(e.getValue()))
+            .distinct()
+            .toList();
+    if (figure >= figures.size()) {
+      return Optional.empty();
+    }
+    Vec3 axis = upwards ? sketch.frame().y() : sketch.frame().x();
+    return sketch.curves().stream()
+        .filter(
+            c -> figureOf(sketch.nameByTag().getOrDefault(c.tag(), "")).equals(figures.get(figure)))
+        .map(c -> middle(c, sketch, axis))
+        .max(java.util.Comparator.comparingDouble(p -> p.dot(axis)))
+        .map(p -> new Grip(p, axis, 2));
   }
 
-  private static Grip extrudeGrip(Session session, Step.Extrude e, StepResult result) {
+  /** outline.left is a side of the figure outline. */
+  private static String figureOf(String curveName) {
+    int dot = curveName.indexOf('.');
+    return dot < 0 ? curveName : curveName.substring(0, dot);
+  }
+
+  private static Vec3 middle(ProfileCurve curve, ResolvedSketch sketch, Vec3 axis) {
+    return switch (curve) {
+      case ProfileCurve.Line l -> l.start().plus(l.end()).times(0.5);
+      case ProfileCurve.Arc a -> a.mid();
+      case ProfileCurve.Circle c -> c.centre().plus(axis.times(c.radius()));
+    };
+  }
+
+  private static Optional<Grip> onExtrude(
+      Session session, Step.Extrude e, StepResult result, String label) {
     ResolvedSketch sketch = session.state().flatMap(s -> s.sketch(e.sketch())).orElse(null);
     if (sketch == null || e.extent() == Step.Extent.THROUGH_ALL) {
-      return null;
+      return Optional.empty();
     }
     Vec3 along = e.reversed() ? sketch.frame().normal().negated() : sketch.frame().normal();
-    for (Body b : result.bodies()) {
-      int end = b.named().face(e.id() + "/end");
-      if (end > 0) {
-        return new Grip(
-            b.named().topology().face(end).point(),
-            along,
-            e.extent() == Step.Extent.SYMMETRIC ? 2 : 1);
+    return switch (label) {
+      case "Taper" -> onBorn(result, e.id(), "side", 0, 1);
+      case "Other side" ->
+          onBorn(result, e.id(), "start", 0, 1).map(g -> new Grip(g.anchor, along.negated(), 1));
+      default -> {
+        double factor = e.extent() == Step.Extent.SYMMETRIC ? 2 : 1;
+        Vec3 end =
+            onBorn(result, e.id(), "end", 0, 1).map(Grip::anchor).orElse(sketch.frame().origin());
+        yield Optional.of(new Grip(end, along, factor));
       }
-    }
-    return new Grip(sketch.frame().origin(), along, 1);
+    };
   }
 
-  /** On the first face that the step bore or changed, or else on its first chosen face. */
-  private static Grip bodyGrip(StepResult result, Step step) {
-    if (result.bodies().isEmpty()) {
-      return null;
-    }
-    NamedShape named = result.bodies().getFirst().named();
-    for (int f = 1; f <= named.topology().faces().size(); f++) {
-      if (NamedShape.birthStep(named.faceName(f)).equals(step.id())) {
-        Topology.Face face = named.topology().face(f);
-        boolean shell = step instanceof Step.Shell;
-        return new Grip(
-            face.point(), face.normal(), shell ? 1 : step instanceof Step.Hole ? -2 : 1);
-      }
-    }
-    if (step instanceof Step.Draft d) {
-      for (var set : d.sets()) {
-        for (var choice : set.faces()) {
-          int f = firstFace(named, choice);
-          if (f > 0) {
-            return new Grip(named.topology().face(f).point(), named.topology().face(f).normal(), 1);
-          }
+  /** On the n-th face that the step bore in a role. */
+  private static Optional<Grip> onBorn(
+      StepResult result, String step, String role, int nth, double factor) {
+    int seen = 0;
+    for (Body b : result.bodies()) {
+      NamedShape named = b.named();
+      for (int f = 1; f <= named.topology().faces().size(); f++) {
+        String name = named.faceName(f);
+        if (NamedShape.birthStep(name).equals(step)
+            && NamedShape.role(name).equals(role)
+            && seen++ == nth) {
+          Topology.Face face = named.topology().face(f);
+          return Optional.of(new Grip(face.point(), face.normal(), factor));
         }
       }
     }
-    return null;
+    return Optional.empty();
   }
 
-  private static int firstFace(NamedShape named, org.ankerdraft.core.select.FaceChoice choice) {
-    for (int f = 1; f <= named.topology().faces().size(); f++) {
-      boolean match =
-          switch (choice) {
-            case org.ankerdraft.core.select.FaceChoice.Named n ->
-                named.faceName(f).equals(n.name());
-            case org.ankerdraft.core.select.FaceChoice.OfStep s ->
-                NamedShape.birthStep(named.faceName(f)).equals(s.step())
-                    && (s.role() == null || NamedShape.role(named.faceName(f)).equals(s.role()));
-            default -> named.faceName(f).contains("/side");
-          };
-      if (match) {
-        return f;
+  /** On a round of the set's radius. */
+  private static Optional<Grip> onBlend(StepResult result, String step, double radius, int set) {
+    for (Body b : result.bodies()) {
+      NamedShape named = b.named();
+      for (int f = 1; f <= named.topology().faces().size(); f++) {
+        Topology.Face face = named.topology().face(f);
+        double r = face.kind() == Topology.SurfaceKind.TORUS ? face.second() : face.radius();
+        if (NamedShape.birthStep(named.faceName(f)).equals(step)
+            && Math.abs(r - radius) < SAME_SIZE_MM) {
+          return Optional.of(new Grip(face.point(), face.normal(), -2));
+        }
       }
     }
-    return 0;
+    return onBorn(result, step, "on", set, -2);
+  }
+
+  private static Optional<Grip> onDraft(Step.Draft d, StepResult result, int set) {
+    if (result.bodies().isEmpty() || set >= d.sets().size()) {
+      return Optional.empty();
+    }
+    NamedShape named = result.bodies().getFirst().named();
+    for (FaceChoice choice : d.sets().get(set).faces()) {
+      for (int f = 1; f <= named.topology().faces().size(); f++) {
+        if (describes(choice, named, f)) {
+          return Optional.of(
+              new Grip(named.topology().face(f).point(), named.topology().face(f).normal(), 1));
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether a choice plainly means a face; rules that look at angles are taken to mean walls. */
+  private static boolean describes(FaceChoice choice, NamedShape named, int face) {
+    String name = named.faceName(face);
+    return switch (choice) {
+      case FaceChoice.Named n -> name.equals(n.name());
+      case FaceChoice.OfStep s ->
+          NamedShape.birthStep(name).equals(s.step())
+              && (s.role() == null || NamedShape.role(name).equals(s.role()));
+      default -> name.contains("/side");
+    };
   }
 }

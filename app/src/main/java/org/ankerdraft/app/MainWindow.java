@@ -188,7 +188,7 @@ final class MainWindow {
     List<BodyAnalysis> bodies = session.bodies();
     scene = org.ankerdraft.render.Scene.of(bodies);
     List<Vec3> box = PartImage.box(bodies.stream().map(BodyAnalysis::body).toList());
-    view.show(scene, box);
+    view.show(scene, bodies.isEmpty() ? PartImage.boxOf(SketchLines.of(session)) : box);
     Vec3 pull = session.document().process().pull().unit();
     Vec3 high = box.get(1);
     Vec3 low = box.get(0);
@@ -220,7 +220,8 @@ final class MainWindow {
             map,
             session.bodies(),
             session.isReportCurrent() ? session.report().orElse(null) : null));
-    view.handle(choices.isWaiting() ? null : Handles.of(session));
+    view.lines(SketchLines.of(session));
+    view.handles(choices.isWaiting() ? List.of() : Handles.of(session));
   }
 
   private void hovered(ChartView.Under u) {

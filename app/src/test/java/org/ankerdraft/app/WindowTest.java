@@ -232,7 +232,8 @@ class WindowTest {
     robot.clickOn("#step-box");
     WaitForAsyncUtils.sleep(500, TimeUnit.MILLISECONDS);
     double scale = onFx(() -> window.view().camera().pixelsPerMm());
-    javafx.geometry.Point2D grip = onScreen(onFx(() -> Handles.of(window.session()).anchor()));
+    javafx.geometry.Point2D grip =
+        onScreen(onFx(() -> Handles.of(window.session()).getFirst().anchor()));
     robot
         .moveTo(grip)
         .press(MouseButton.PRIMARY)

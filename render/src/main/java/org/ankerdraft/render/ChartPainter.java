@@ -55,6 +55,10 @@ public final class ChartPainter {
           rows.add(new LegendRow(p.wallTints()[0], true, true, "under " + mm(look.thinMm())));
         }
         for (int i = look.thickMm() < Float.MAX_VALUE ? 1 : 0; i <= b.length; i++) {
+          boolean empty = i > 0 && (i == b.length ? look.thickMm() : b[i]) <= b[i - 1];
+          if (empty) {
+            continue;
+          }
           String text =
               i == 0
                   ? "to " + mm(b[0])
@@ -199,6 +203,24 @@ public final class ChartPainter {
     g.setTransform(before);
     g.setFont(ChartFonts.of(ChartFonts.Cut.SEMIBOLD, 12.5f));
     haloed(g, "pull", (float) ((x0 + x1) / 2 + 9), (float) ((y0 + y1) / 2), palette.buoy());
+  }
+
+  /** Lines over everything, in the colour of what is being edited. */
+  public void paintLines(BufferedImage image, Camera camera, List<List<Vec3>> lines) {
+    if (lines.isEmpty()) {
+      return;
+    }
+    Graphics2D g = image.createGraphics();
+    g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+    g.setColor(colour(palette.buoy()));
+    g.setStroke(new BasicStroke(2, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
+    for (List<Vec3> line : lines) {
+      Path2D path = new Path2D.Double();
+      path.moveTo(camera.screenX(line.getFirst()), camera.screenY(line.getFirst()));
+      line.forEach(p -> path.lineTo(camera.screenX(p), camera.screenY(p)));
+      g.draw(path);
+    }
+    g.dispose();
   }
 
   /** A grip on the part: a ring with two arrow heads along a direction, and a number beside it. */

@@ -30,6 +30,12 @@ public final class PartImage {
     return List.of(Looks.boxMin(low), Looks.boxMax(high));
   }
 
+  /** Corners of the box around lines: min, then max; a box of 20 mm where there are none. */
+  public static List<Vec3> boxOf(List<List<Vec3>> lines) {
+    List<Vec3> points = lines.stream().flatMap(List::stream).toList();
+    return List.of(Looks.boxMin(points), Looks.boxMax(points));
+  }
+
   /** A chart of the part from a slant, with a map and its numbers. */
   public static BufferedImage chart(
       PartState state, CheckReport report, Look.Map map, int width, int height) {

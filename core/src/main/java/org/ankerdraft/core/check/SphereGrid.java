@@ -12,7 +12,13 @@ final class SphereGrid {
   /** A right-angled corner lies sqrt 2 radii from the centre of the sphere that fills it. */
   private static final float REACH = 1.45f;
 
-  private static final int MOST_PER_CELL = 24;
+  /**
+   * Edge of a cell as a share of the mean radius: small, so that a full cell still holds spheres
+   * all over it.
+   */
+  private static final double CELL_SHARE = 0.6;
+
+  private static final int MOST_PER_CELL = 32;
 
   private final float[] centre;
   private final float[] radius;
@@ -32,7 +38,7 @@ final class SphereGrid {
     for (int s : spheres) {
       sum += radius[s];
     }
-    cell = spheres.isEmpty() ? 1 : (float) Math.max(slack, sum / spheres.size());
+    cell = spheres.isEmpty() ? 1 : (float) Math.max(slack, CELL_SHARE * sum / spheres.size());
     for (int s : spheres) {
       add(s);
     }
