@@ -46,22 +46,26 @@ final class Handles {
     List<CardField> fields = StepFields.of(step, session.document());
     for (int i = 0; i < fields.size(); i++) {
       if (fields.get(i) instanceof CardField.NumberField n && n.value() != null) {
-        try {
-          double value =
-              n.measure() == CardField.Measure.ANGLE
-                  ? values.angleRad(n.value())
-                  : values.lengthMm(n.value());
-          Optional<Grip> grip = grip(session, step, result, n.label(), setOf(fields, i), value);
-          int index = i;
-          grip.ifPresent(g -> handles.add(handle(session, step.id(), index, n, g, value)));
-        } catch (ExpressionException e) {
-          // The card shows what is wrong with the number; without a value it has no place in the
-          // part.
-          continue;
-        }
+        int index = i;
+        valueOf(n, values)
+            .ifPresent(value ->
+                grip(session, step, result, n.label(), setOf(fields, index), value)
+                    .ifPresent(g -> handles.add(handle(session, step.id(), index, n, g, value))));
       }
     }
     return handles;
+  }
+
+  /** In mm or radians; empty for a text without a value, of which the card says what is wrong. */
+  private static Optional<Double> valueOf(CardField.NumberField n, Evaluator values) {
+    try {
+      return Optional.of(
+          n.measure() == CardField.Measure.ANGLE
+              ? values.angleRad(n.value())
+              : values.lengthMm(n.value()));
+    } catch (ExpressionException e) {
+      return Optional.empty();
+    }
   }
 
   private static NumberHandle handle(
@@ -155,7 +159,7 @@ final class Handles {
     return sketch.curves().stream()
         .filter(
             c -> figureOf(sketch.nameByTag().getOrDefault(c.tag(), "")).equals(figures.get(figure)))
-        .map(c -> middle(c, sketch, axis))
+        .map(c -> middle(c, axis))
         .max(java.util.Comparator.comparingDouble(p -> p.dot(axis)))
         .map(p -> new Grip(p, axis, 2));
   }
@@ -166,7 +170,7 @@ final class Handles {
     return dot < 0 ? curveName : curveName.substring(0, dot);
   }
 
-  private static Vec3 middle(ProfileCurve curve, ResolvedSketch sketch, Vec3 axis) {
+  private static Vec3 middle(ProfileCurve curve, Vec3 axis) {
     return switch (curve) {
       case ProfileCurve.Line l -> l.start().plus(l.end()).times(0.5);
       case ProfileCurve.Arc a -> a.mid();

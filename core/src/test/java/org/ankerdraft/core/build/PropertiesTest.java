@@ -23,6 +23,7 @@ class PropertiesTest {
     return LongStream.rangeClosed(1, 16);
   }
 
+  @SuppressWarnings("AnnotateFormatMethod") // the annotation would be a dependency for one test
   private static String f(String format, Object... args) {
     return String.format(Locale.ROOT, format, args);
   }
