@@ -6,6 +6,9 @@ import java.util.OptionalDouble;
 final class Feasible {
   private static final int HALVINGS = 6;
 
+  /** The search ends after this with what it has found: the user waits for it. */
+  private static final long LONGEST_NANOS = 8_000_000_000L;
+
   interface Trial {
     boolean works(double share) throws Ladder.Stopped, StepFailed;
   }
@@ -16,7 +19,8 @@ final class Feasible {
   static OptionalDouble largestShare(Trial trial) throws Ladder.Stopped {
     double good = 0;
     double bad = 1;
-    for (int i = 0; i < HALVINGS; i++) {
+    long end = System.nanoTime() + LONGEST_NANOS;
+    for (int i = 0; i < HALVINGS && System.nanoTime() < end; i++) {
       double middle = (good + bad) / 2;
       boolean works;
       try {

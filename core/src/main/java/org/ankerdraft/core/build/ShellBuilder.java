@@ -87,6 +87,11 @@ final class ShellBuilder {
 
   private Ladder ladder(Walls w) {
     Ladder ladder = new Ladder(result -> fault(w, result));
+    boolean smallRounds = !step.outwards() && !smallRounds(w).isEmpty();
+    if (smallRounds) {
+      // The other ways fail beside such rounds, some of them slowly.
+      ladder.rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
+    }
     if (!w.open.isEmpty()) {
       ladder.rung("thick solid", () -> thickSolid(w, Join.ARC));
       ladder.rung("thick solid, faces extended", () -> thickSolid(w, Join.INTERSECTION));
@@ -102,8 +107,7 @@ final class ShellBuilder {
         .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
         .rung(
             "offset inwards with faces extended, and cut",
-            () -> offsetAndCut(w, w.input, Join.INTERSECTION))
-        .rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
+            () -> offsetAndCut(w, w.input, Join.INTERSECTION));
   }
 
   private Naming.Births births(NamedShape input, Set<Integer> open) {
@@ -144,7 +148,12 @@ final class ShellBuilder {
     return context
         .kernel
         .thicken(
-            w.input.shape(), List.copyOf(w.open), sign * w.thickness, own, join, context.budget())
+            w.input.shape(),
+            List.copyOf(w.open),
+            sign * w.thickness,
+            own,
+            join,
+            context.shortBudget())
         .map(d -> Naming.name(d, List.of(w.input), births(w.input, w.open)));
   }
 
@@ -160,7 +169,7 @@ final class ShellBuilder {
     }
     return context
         .kernel
-        .offset(from.shape(), -w.thickness, own, join, context.budget())
+        .offset(from.shape(), -w.thickness, own, join, context.shortBudget())
         .then(cavity -> {
           NamedShape inner = Naming.name(cavity, List.of(from), () -> step.id() + "/inner");
           return context
@@ -188,7 +197,7 @@ final class ShellBuilder {
     w.open.forEach(f -> own.put(f, 0.0));
     return context
         .kernel
-        .offset(w.input.shape(), w.thickness, own, join, context.budget())
+        .offset(w.input.shape(), w.thickness, own, join, context.shortBudget())
         .then(grown -> {
           NamedShape outer = Naming.name(grown, List.of(w.input), () -> step.id() + "/outer");
           NamedShape renamed =
@@ -207,7 +216,8 @@ final class ShellBuilder {
         });
   }
 
-  private Outcome<NamedShape> withoutSmallRounds(Walls w) {
+  /** Outside rounds no larger than the wall, which the inside of the wall cannot follow. */
+  private List<Integer> smallRounds(Walls w) {
     Topology t = w.input.topology();
     List<Integer> small = new ArrayList<>();
     for (int i = 1; i <= t.faces().size(); i++) {
@@ -224,9 +234,11 @@ final class ShellBuilder {
         small.add(i);
       }
     }
-    if (small.isEmpty()) {
-      return Outcome.failed(Outcome.Cause.REFUSED, "no round is smaller than the wall");
-    }
+    return small;
+  }
+
+  private Outcome<NamedShape> withoutSmallRounds(Walls w) {
+    List<Integer> small = smallRounds(w);
     return context
         .kernel
         .defeature(w.input.shape(), small, context.shortBudget())
