@@ -18,7 +18,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
@@ -108,7 +107,7 @@ final class ChoiceEditor {
         list -> edit.accept(field.get().with().apply(list)),
         InWords::face,
         this::count,
-        p -> new FaceChoice.Named(p.name(), hint(p)),
+        p -> new FaceChoice.Named(p.name(), session.hint(p)),
         rules,
         refreshers);
   }
@@ -130,7 +129,7 @@ final class ChoiceEditor {
         list -> edit.accept(field.get().with().apply(list)),
         InWords::edge,
         this::count,
-        p -> new EdgeChoice.Named(p.name(), hint(p)),
+        p -> new EdgeChoice.Named(p.name(), session.hint(p)),
         rules,
         refreshers);
   }
@@ -216,7 +215,7 @@ final class ChoiceEditor {
     List<T> now = new ArrayList<>(get.get());
     for (Session.Picked p : session.picked()) {
       if (p.isFace()) {
-        now.add((T) f.apply(new FaceChoice.Named(p.name(), hint(p))));
+        now.add((T) f.apply(new FaceChoice.Named(p.name(), session.hint(p))));
       }
     }
     set.accept(now);
@@ -244,16 +243,6 @@ final class ChoiceEditor {
     HBox chip = new HBox(4, words, away);
     chip.setAlignment(Pos.TOP_LEFT);
     return chip;
-  }
-
-  private org.ankerdraft.core.select.Hint hint(Session.Picked p) {
-    NamedShape named =
-        session.state().map(s -> s.bodies().get(p.body())).map(Body::named).orElse(null);
-    if (named == null) {
-      return null;
-    }
-    int n = p.isFace() ? named.face(p.name()) : named.edge(p.name());
-    return n == 0 ? null : p.isFace() ? named.faceHint(n) : named.edgeHint(n);
   }
 
   /** How many things a rule describes before the selected step; empty for picks. */

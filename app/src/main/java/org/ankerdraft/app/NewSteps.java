@@ -8,8 +8,6 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
-import org.ankerdraft.core.select.Hint;
-import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchCurve;
@@ -47,7 +45,7 @@ final class NewSteps {
   private List<FaceChoice> faces() {
     return session.picked().stream()
         .filter(Session.Picked::isFace)
-        .<FaceChoice>map(p -> new FaceChoice.Named(p.name(), hint(p)))
+        .<FaceChoice>map(p -> new FaceChoice.Named(p.name(), session.hint(p)))
         .toList();
   }
 
@@ -55,21 +53,11 @@ final class NewSteps {
     List<EdgeChoice> edges =
         session.picked().stream()
             .filter(p -> !p.isFace())
-            .<EdgeChoice>map(p -> new EdgeChoice.Named(p.name(), hint(p)))
+            .<EdgeChoice>map(p -> new EdgeChoice.Named(p.name(), session.hint(p)))
             .toList();
     return edges.isEmpty()
         ? faces().stream().<EdgeChoice>map(f -> new EdgeChoice.Loop(f, null)).toList()
         : edges;
-  }
-
-  private Hint hint(Session.Picked p) {
-    NamedShape named =
-        session.state().map(s -> s.bodies().get(p.body())).map(b -> b.named()).orElse(null);
-    if (named == null) {
-      return null;
-    }
-    int n = p.isFace() ? named.face(p.name()) : named.edge(p.name());
-    return n == 0 ? null : p.isFace() ? named.faceHint(n) : named.edgeHint(n);
   }
 
   private PlaneRef plane() {

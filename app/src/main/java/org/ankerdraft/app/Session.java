@@ -22,6 +22,8 @@ import org.ankerdraft.core.part.Journal;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.PartOpener;
+import org.ankerdraft.core.select.Hint;
+import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
 
 /**
@@ -170,6 +172,19 @@ final class Session {
       picked.add(thing);
     }
     tell(Change.SELECTION);
+  }
+
+  /** The hint to keep with a pick, or null if the thing is not there now. */
+  Hint hint(Picked p) {
+    NamedShape named =
+        state == null || !state.bodies().containsKey(p.body())
+            ? null
+            : state.bodies().get(p.body()).named();
+    if (named == null) {
+      return null;
+    }
+    int n = p.isFace() ? named.face(p.name()) : named.edge(p.name());
+    return n == 0 ? null : p.isFace() ? named.faceHint(n) : named.edgeHint(n);
   }
 
   void clearPicks() {

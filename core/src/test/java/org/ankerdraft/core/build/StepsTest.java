@@ -131,7 +131,6 @@ class StepsTest {
 
   @Test
   void roundsAndChamfersOfRules() {
-    double all = 4 * 25 + 4 * 15 + 4 * 10;
     PartState chamfered =
         ok(
             box(25, 15, 10)
@@ -153,7 +152,6 @@ class StepsTest {
             + Math.PI * r * r * (x + y + z)
             + 4.0 / 3 * Math.PI * r * r * r;
     assertThat(volume(rounded)).isCloseTo(expected, within(1e-5));
-    assertThat(all).isEqualTo(200);
   }
 
   @Test
@@ -206,11 +204,9 @@ class StepsTest {
                 + shell("2 mm", ",'outwards':true,'open':[{'choose':'face','name':'rod/end'}]"));
     // Tube and floor: pi (ro^2 - ri^2) h + pi ri^2 t, with the rim's edge round where floor and
     // wall meet outside.
-    double sharp = Math.PI * (121 + 23) * 30 + Math.PI * 100 * 2;
     double corner = Math.PI * (12 * 12 - 10 * 10) * 2;
     double tube = Math.PI * (12 * 12 - 10 * 10) * 30 + Math.PI * 100 * 2;
     assertThat(volume(state)).isBetween(tube + 0.5 * corner, tube + corner + 1e-6);
-    assertThat(sharp).isGreaterThan(tube);
   }
 
   @Test
