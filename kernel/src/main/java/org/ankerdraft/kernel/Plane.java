@@ -16,8 +16,4 @@ public record Plane(Vec3 origin, Vec3 normal) {
   public Plane offset(double distance) {
     return new Plane(origin.plus(normal.times(distance)), normal);
   }
-
-  public Plane flipped() {
-    return new Plane(origin, normal.negated());
-  }
 }

@@ -54,15 +54,6 @@ public record Vec3(double x, double y, double z) {
     return Math.atan2(cross(o).length(), dot(o));
   }
 
-  /** Some unit vector square to this one. */
-  public Vec3 anyPerpendicular() {
-    Vec3 axis =
-        Math.abs(x) <= Math.abs(y) && Math.abs(x) <= Math.abs(z)
-            ? X
-            : Math.abs(y) <= Math.abs(z) ? Y : Z;
-    return cross(axis).unit();
-  }
-
   /**
    * This vector turned about an axis through the origin, right-handed; {@code axis} must have
    * length 1.
