@@ -6,6 +6,7 @@
 #include <BRepBuilderAPI_MakeVertex.hxx>
 #include <BRepExtrema_DistShapeShape.hxx>
 #include <BRep_Tool.hxx>
+#include <GCPnts_QuasiUniformDeflection.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Vertex.hxx>
@@ -189,6 +190,24 @@ void MeasureDistance(const Distance& in, ShapeStore& store, DistanceReply* out) 
   out->set_distance(nearest.Value());
   Put(nearest.PointOnShape1(1).XYZ(), out->mutable_on_a());
   Put(nearest.PointOnShape2(1).XYZ(), out->mutable_on_b());
+}
+
+void SampleCurves(const CurvePoints& in, ShapeStore& store, CurvePointsReply* out) {
+  if (!(in.deflection() > 0)) throw Refused{"invalid-input", "the accuracy of points must be positive"};
+  const Numbered numbered(store.Get(in.shape()));
+  for (const int index : in.edges()) {
+    if (index < 1 || index > numbered.edges.Extent()) throw Refused{"invalid-input", "there is no such edge"};
+    const TopoDS_Edge edge = TopoDS::Edge(numbered.edges.FindKey(index));
+    Polyline* line = out->add_edges();
+    if (BRep_Tool::Degenerated(edge)) continue;
+    BRepAdaptor_Curve curve(edge);
+    const GCPnts_QuasiUniformDeflection points(curve, in.deflection());
+    if (!points.IsDone()) throw Refused{"refused", "an edge cannot be divided into points"};
+    for (int i = 1; i <= points.NbPoints(); ++i) {
+      const gp_Pnt p = points.Value(i);
+      for (const double x : {p.X(), p.Y(), p.Z()}) line->add_coordinates(x);
+    }
+  }
 }
 
 void FindSelfIntersection(const SelfIntersection& in, ShapeStore& store, SelfIntersectionReply* out) {

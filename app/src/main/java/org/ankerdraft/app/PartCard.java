@@ -238,7 +238,7 @@ final class PartCard extends VBox {
 
   private void change(String material, Integer vdi) {
     PartProcess p = session.document().process();
-    PartProcess changed = new PartProcess(material, vdi, p.pull());
+    PartProcess changed = new PartProcess(material, vdi, p.pull(), p.sheet());
     if (!changed.equals(p)) {
       session.edit(session.document().withProcess(changed));
     }

@@ -36,18 +36,7 @@ final class ExportVerb implements Callable<Integer> {
     try (Workshop workshop = new Workshop()) {
       PartFile.Content content = Workshop.read(file);
       PartState state = workshop.build(content);
-      if (!state.isOk()) {
-        throw new Workshop.CannotGoOn(
-            "nothing is written: "
-                + state.steps().stream()
-                    .filter(s -> s.failure() != null)
-                    .findFirst()
-                    .orElseThrow()
-                    .message());
-      }
-      if (state.bodies().isEmpty()) {
-        throw new Workshop.CannotGoOn("nothing is written: the part has no body");
-      }
+      workshop.mustBeBuilt(state);
       if (out.toString().endsWith(PartFile.EXTENSION)) {
         byte[] thumbnail = PartExport.bytes(workshop.kernel, state, "thumbnail.png", accuracyMm);
         PartFile.save(

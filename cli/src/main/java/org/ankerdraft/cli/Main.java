@@ -8,10 +8,10 @@ import picocli.CommandLine.Command;
 /** The command line without a window. */
 @Command(
     name = "ankerdraft",
-    description = "Builds, checks, measures and exports parts.",
+    description = "Builds, checks, measures, unfolds and exports parts.",
     mixinStandardHelpOptions = true,
     version = "Ankerdraft 0.1.0",
-    subcommands = {BuildVerb.class, CheckVerb.class, MeasureVerb.class, ExportVerb.class})
+    subcommands = {BuildVerb.class, CheckVerb.class, MeasureVerb.class, ExportVerb.class, UnfoldVerb.class})
 public final class Main {
   private Main() {}
 

@@ -57,6 +57,22 @@ final class Workshop implements AutoCloseable {
             () -> new CannotGoOn("the part could not be built: the geometry worker cannot be had"));
   }
 
+  /** Stops the verb if a step failed or there is no body. */
+  void mustBeBuilt(PartState state) throws CannotGoOn {
+    if (!state.isOk()) {
+      throw new CannotGoOn(
+          "nothing is written: "
+              + state.steps().stream()
+                  .filter(s -> s.failure() != null)
+                  .findFirst()
+                  .orElseThrow()
+                  .message());
+    }
+    if (state.bodies().isEmpty()) {
+      throw new CannotGoOn("nothing is written: the part has no body");
+    }
+  }
+
   @Override
   public void close() {
     kernel.close();

@@ -14,6 +14,7 @@ import org.ankerdraft.kernel.proto.Blend;
 import org.ankerdraft.kernel.proto.BlendKind;
 import org.ankerdraft.kernel.proto.BooleanKind;
 import org.ankerdraft.kernel.proto.BooleanOp;
+import org.ankerdraft.kernel.proto.CurvePoints;
 import org.ankerdraft.kernel.proto.CutByPlanes;
 import org.ankerdraft.kernel.proto.Defeature;
 import org.ankerdraft.kernel.proto.Distance;
@@ -309,6 +310,25 @@ public final class GeometryKernel implements AutoCloseable {
                 x.getDistance().getDistance(),
                 Wire.vec(x.getDistance().getOnA()),
                 Wire.vec(x.getDistance().getOnB())));
+  }
+
+  /**
+   * Points along edges, from start to end.
+   *
+   * @param deflectionMm largest distance of the straight pieces between them from the curve
+   * @return one list for each edge asked for, in their order
+   */
+  public Outcome<List<List<Vec3>>> curvePoints(
+      Shape shape, List<Integer> edges, double deflectionMm, Budget budget) {
+    return ask(
+        r ->
+            r.setCurvePoints(
+                CurvePoints.newBuilder()
+                    .setShape(handle(shape))
+                    .addAllEdges(edges)
+                    .setDeflection(deflectionMm)),
+        budget,
+        a -> a.getCurvePoints().getEdgesList().stream().map(Wire::points).toList());
   }
 
   /** Does the boundary cross itself? */

@@ -2,6 +2,7 @@ package org.ankerdraft.kernel;
 
 import com.google.protobuf.ByteString;
 import java.nio.ByteOrder;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.kernel.proto.Arc;
@@ -11,6 +12,7 @@ import org.ankerdraft.kernel.proto.FaceExtreme;
 import org.ankerdraft.kernel.proto.Line;
 import org.ankerdraft.kernel.proto.Mesh;
 import org.ankerdraft.kernel.proto.Placement;
+import org.ankerdraft.kernel.proto.Polyline;
 import org.ankerdraft.kernel.proto.Refusal;
 import org.ankerdraft.kernel.proto.Region;
 import org.ankerdraft.kernel.proto.ShapeReply;
@@ -27,6 +29,15 @@ final class Wire {
 
   static Vec3 vec(Vec v) {
     return new Vec3(v.getX(), v.getY(), v.getZ());
+  }
+
+  static List<Vec3> points(Polyline line) {
+    List<Vec3> out = new ArrayList<>();
+    for (int i = 0; i + 2 < line.getCoordinatesCount(); i += 3) {
+      out.add(
+          new Vec3(line.getCoordinates(i), line.getCoordinates(i + 1), line.getCoordinates(i + 2)));
+    }
+    return out;
   }
 
   static Placement placement(Plane p) {

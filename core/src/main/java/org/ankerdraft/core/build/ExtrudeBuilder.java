@@ -47,32 +47,20 @@ final class ExtrudeBuilder {
     if (sketch.regions().isEmpty()) {
       throw new StepFailed(what, "sketch " + step.sketch() + " encloses no area");
     }
-    checkProfile(sketch);
+    Prisms.checkProfile(
+        context, what, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
     double taper = step.taper() == null ? 0 : context.values.angleRad(step.taper());
     if (Math.abs(taper) >= Math.PI / 2) {
       throw new StepFailed(what, "a taper of " + Words.deg(taper) + " is not under 90 deg");
     }
     NamedShape solid = solid(sketch, taper);
     return switch (step.use()) {
-      case NEW_BODY -> StepBuild.of(strategy, newBody(solid));
+      case NEW_BODY -> StepBuild.of(
+              strategy, Prisms.newBody(context, what, step.id(), step.body(), solid));
       case UNITE -> combined(Combination.UNITE, solid);
       case SUBTRACT -> combined(Combination.SUBTRACT, solid);
       case INTERSECT -> combined(Combination.INTERSECT, solid);
     };
-  }
-
-  private void checkProfile(ResolvedSketch sketch) throws StepFailed, Ladder.Stopped {
-    var checked =
-        context.kernel.checkProfile(sketch.regions(), sketch.frame().plane(), context.budget());
-    if (checked instanceof Outcome.Failed<Boolean>(var failure)) {
-      Ladder.stopIfNeeded(failure);
-      List<String> curves =
-          failure.edges().stream()
-              .map(tag -> "curve " + sketch.nameByTag().getOrDefault(tag, "?"))
-              .toList();
-      throw new StepFailed(
-          new Failure(what, failure.message(), curves, failure.place().orElse(null), null));
-    }
   }
 
   private NamedShape solid(ResolvedSketch sketch, double taper)
@@ -143,49 +131,19 @@ final class ExtrudeBuilder {
 
   private NamedShape prismFrom(ResolvedSketch sketch, Side side, Vec3 start)
       throws StepFailed, Ladder.Stopped {
-    var made =
-        context.kernel.extrude(
-            sketch.regions(),
-            sketch.frame().plane(),
-            start,
-            side.along.times(side.depth),
-            context.budget());
-    return switch (made) {
-      case Outcome.Failed<Derived>(var failure) ->
-          throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), null));
-      case Outcome.Done<Derived>(Derived d) -> {
-        NamedShape named = Naming.name(d, List.of(), births(sketch, side));
-        Optional<String> fault = Proofs.soundness(named.shape(), context.kernel, context.budget());
-        if (fault.isPresent()) {
-          throw new StepFailed(what, fault.get());
-        }
-        yield named;
-      }
-    };
+    return Prisms.prism(
+        context,
+        what,
+        sketch.regions(),
+        sketch.frame().plane(),
+        start,
+        side.along.times(side.depth),
+        births(sketch, side));
   }
 
   private Naming.Births births(ResolvedSketch sketch, Side side) {
-    return new Naming.Births() {
-      @Override
-      public String fromCurve(int tag) {
-        return step.id() + "/" + side.sideRole + ":" + sketch.nameByTag().get(tag);
-      }
-
-      @Override
-      public String startCap(int region) {
-        return step.id() + "/" + side.startRole;
-      }
-
-      @Override
-      public String endCap(int region) {
-        return step.id() + "/" + side.endRole;
-      }
-
-      @Override
-      public String unknown() {
-        return step.id() + "/face";
-      }
-    };
+    return Prisms.Births.of(
+        step.id(), side.sideRole, side.startRole, side.endRole, sketch.nameByTag());
   }
 
   /**
@@ -243,14 +201,6 @@ final class ExtrudeBuilder {
               .isPresent();
         });
     return share.isEmpty() ? null : "up to " + Words.deg(taper * share.getAsDouble());
-  }
-
-  private Body newBody(NamedShape solid) throws StepFailed {
-    String name = step.body() == null ? step.id() : step.body();
-    if (context.bodies.containsKey(name)) {
-      throw new StepFailed(what, "a body named " + name + " is there already");
-    }
-    return new Body(name, solid, "");
   }
 
   private List<Body> targets() throws StepFailed {

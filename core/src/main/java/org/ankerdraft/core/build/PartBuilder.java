@@ -19,6 +19,7 @@ import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.SketchResolver;
+import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
@@ -246,6 +247,10 @@ public final class PartBuilder {
       case Step.Chamfer s -> new BlendBuilder(context, s).build();
       case Step.Hole s -> new HoleBuilder(context, s).build();
       case Step.Import s -> new ImportBuilder(context, s).build();
+      case SheetStep.Base s -> new WallBuilder(context, s).base(s);
+      case SheetStep.Folded s -> new WallBuilder(context, s).folded(s);
+      case SheetStep.Strip s -> new StripBuilder(context, s).build();
+      case SheetStep.Convert s -> new ConvertBuilder(context, s).build();
     };
   }
 
@@ -264,6 +269,13 @@ public final class PartBuilder {
       feed(digest, name + "=" + part.definitions().get(name).text());
     }
     feed(digest, part.process().pull().toString());
+    if (step instanceof SheetStep) {
+      String sheet = part.process().sheetOrUsual().toString();
+      feed(digest, sheet);
+      for (String name : values.parametersUsedBy(sheet)) {
+        feed(digest, name + "=" + part.definitions().get(name).text());
+      }
+    }
     switch (step) {
       case Step.Sketch s -> {
         if (s.plane() != null && s.plane().face() != null) {
@@ -296,6 +308,16 @@ public final class PartBuilder {
           feedBodies(digest, bodies, s.plane().body());
         }
       }
+      case SheetStep.Base s -> {
+        feed(digest, sketchKeys.getOrDefault(s.sketch(), "none"));
+        feed(digest, "taken " + bodies.containsKey(s.body() == null ? s.id() : s.body()));
+      }
+      case SheetStep.Folded s -> {
+        feed(digest, sketchKeys.getOrDefault(s.sketch(), "none"));
+        feed(digest, "taken " + bodies.containsKey(s.body() == null ? s.id() : s.body()));
+      }
+      case SheetStep.Strip s -> feedBodies(digest, bodies, s.body());
+      case SheetStep.Convert s -> feedBodies(digest, bodies, s.body());
       case Step.Import s -> {
         byte[] data = files.get(s.file());
         digest.update(data == null ? new byte[0] : data);

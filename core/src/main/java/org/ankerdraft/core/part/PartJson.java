@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** The text form of a part (docs/part-format.md). */
@@ -188,8 +189,15 @@ public final class PartJson {
 
     static List<Map.Entry<String, String>> missing(Step step, Set<String> known) {
       List<Map.Entry<String, String>> missing = new ArrayList<>();
-      if (step instanceof Step.Extrude e && (e.sketch() == null || !known.contains(e.sketch()))) {
-        missing.add(Map.entry("sketch", String.valueOf(e.sketch())));
+      String sketch =
+          switch (step) {
+            case Step.Extrude e -> String.valueOf(e.sketch());
+            case SheetStep.Base b -> String.valueOf(b.sketch());
+            case SheetStep.Folded f -> String.valueOf(f.sketch());
+            default -> null;
+          };
+      if (sketch != null && !known.contains(sketch)) {
+        missing.add(Map.entry("sketch", sketch));
       }
       return missing;
     }

@@ -11,6 +11,7 @@ import org.ankerdraft.kernel.ProfileCurve.Region;
  * @param curves every curve, construction ones too
  * @param regions the closed areas: outer contours with the inner ones directly within them
  * @param nameByTag names of curves by the tag they carry
+ * @param chains the chains that do not close, in the order of drawing
  * @param openAt a loose end in words, if some chain does not close; null if all do
  */
 public record ResolvedSketch(
@@ -18,10 +19,12 @@ public record ResolvedSketch(
     List<ProfileCurve> curves,
     List<Region> regions,
     Map<Integer, String> nameByTag,
-    String openAt) {
+    String openAt,
+    List<List<ProfileCurve>> chains) {
   public ResolvedSketch {
     curves = List.copyOf(curves);
     regions = List.copyOf(regions);
     nameByTag = Map.copyOf(nameByTag);
+    chains = chains.stream().map(List::copyOf).toList();
   }
 }

@@ -212,13 +212,17 @@ public final class SketchResolver {
 
   private ResolvedSketch assemble(Frame frame) throws SketchProblem {
     List<List<Curve2>> contours = new ArrayList<>();
+    List<List<ProfileCurve>> chains = new ArrayList<>();
     String open = null;
     List<Curve2> left = new ArrayList<>(real);
     while (!left.isEmpty()) {
       List<Curve2> chain = takeChain(left);
       if (isClosed(chain)) {
         contours.add(chain);
-      } else if (open == null) {
+        continue;
+      }
+      chains.add(inSpace(chain, frame));
+      if (open == null) {
         Xy loose = chain.getLast().end();
         open =
             String.format(
@@ -232,39 +236,56 @@ public final class SketchResolver {
     List<ProfileCurve> all = new ArrayList<>();
     real.forEach(c -> all.add(c.in(frame)));
     construction.forEach(c -> all.add(c.in(frame)));
-    return new ResolvedSketch(frame, all, nested(contours, frame), names, open);
+    return new ResolvedSketch(frame, all, nested(contours, frame), names, open, chains);
   }
 
+  /** The first curve with all that follows it, and all that leads to it if they do not close. */
   private List<Curve2> takeChain(List<Curve2> left) throws SketchProblem {
     List<Curve2> chain = new ArrayList<>();
     chain.add(left.removeFirst());
     while (!isClosed(chain)) {
-      List<Curve2> next = new ArrayList<>();
-      Xy end = chain.getLast().end();
-      for (Curve2 c : left) {
-        if (!(c instanceof Curve2.Circle)
-            && (c.start().distance(end) < tolerance.lengthMm()
-                || c.end().distance(end) < tolerance.lengthMm())) {
-          next.add(c);
-        }
+      Curve2 next = takeAt(chain.getLast().end(), left);
+      if (next == null) {
+        break;
       }
-      if (next.isEmpty()) {
-        return chain;
+      boolean onwards = next.start().distance(chain.getLast().end()) < tolerance.lengthMm();
+      chain.add(onwards ? next : next.reversed());
+    }
+    while (!isClosed(chain)) {
+      Curve2 before = takeAt(chain.getFirst().start(), left);
+      if (before == null) {
+        break;
       }
-      if (next.size() > 1) {
-        throw new SketchProblem(
-            names.get(next.getFirst().tag()),
-            String.format(
-                Locale.ROOT,
-                "more than two curves meet at (%.4g, %.4g) mm, so the contour is not clear",
-                end.x(),
-                end.y()));
-      }
-      Curve2 c = next.getFirst();
-      left.remove(c);
-      chain.add(c.start().distance(end) < tolerance.lengthMm() ? c : c.reversed());
+      boolean onwards = before.end().distance(chain.getFirst().start()) < tolerance.lengthMm();
+      chain.addFirst(onwards ? before : before.reversed());
     }
     return chain;
+  }
+
+  /** Takes the one curve that has an end at a point; null if there is none. */
+  private Curve2 takeAt(Xy point, List<Curve2> left) throws SketchProblem {
+    List<Curve2> found = new ArrayList<>();
+    for (Curve2 c : left) {
+      if (!(c instanceof Curve2.Circle)
+          && (c.start().distance(point) < tolerance.lengthMm()
+              || c.end().distance(point) < tolerance.lengthMm())) {
+        found.add(c);
+      }
+    }
+    if (found.isEmpty()) {
+      return null;
+    }
+    if (found.size() > 1) {
+      throw new SketchProblem(
+          names.get(found.getFirst().tag()),
+          String.format(
+              Locale.ROOT,
+              "more than two curves meet at (%.4g, %.4g) mm, so the contour is not clear",
+              point.x(),
+              point.y()));
+    }
+    left.remove(found.getFirst());
+    return found.getFirst();
   }
 
   private boolean isClosed(List<Curve2> chain) {

@@ -29,9 +29,24 @@ import org.ankerdraft.core.sketch.SketchCurve;
   @JsonSubTypes.Type(value = Step.Round.class, name = "round"),
   @JsonSubTypes.Type(value = Step.Chamfer.class, name = "chamfer"),
   @JsonSubTypes.Type(value = Step.Hole.class, name = "hole"),
-  @JsonSubTypes.Type(value = Step.Import.class, name = "import")
+  @JsonSubTypes.Type(value = Step.Import.class, name = "import"),
+  @JsonSubTypes.Type(value = SheetStep.Base.class, name = "base"),
+  @JsonSubTypes.Type(value = SheetStep.Folded.class, name = "folded"),
+  @JsonSubTypes.Type(value = SheetStep.Flange.class, name = "flange"),
+  @JsonSubTypes.Type(value = SheetStep.Hem.class, name = "hem"),
+  @JsonSubTypes.Type(value = SheetStep.Joggle.class, name = "joggle"),
+  @JsonSubTypes.Type(value = SheetStep.Convert.class, name = "convert")
 })
-public sealed interface Step {
+public sealed interface Step
+    permits Step.Sketch,
+        Step.Extrude,
+        Step.Draft,
+        Step.Shell,
+        Step.Round,
+        Step.Chamfer,
+        Step.Hole,
+        Step.Import,
+        SheetStep {
   String id();
 
   String label();

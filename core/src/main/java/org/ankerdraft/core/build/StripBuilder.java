@@ -1,0 +1,420 @@
+package org.ankerdraft.core.build;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.ankerdraft.core.build.StripSeat.End;
+import org.ankerdraft.core.build.StripSeat.Mitre;
+import org.ankerdraft.core.build.StripSeat.ReliefSize;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.PlaneCurve;
+import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sheet.CannotUnfold;
+import org.ankerdraft.core.sheet.Skins;
+import org.ankerdraft.core.sheet.StripProfile;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.core.step.SheetStep;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/** Flanges, hems and joggles: strips folded on along straight edges of walls. */
+final class StripBuilder {
+  private static final double USUAL_GAP_MM = 0.5;
+  private static final double SMALLEST_RELIEF_MM = 1;
+  private static final double TEAR_MM = 0.1;
+
+  /** By how much cuts reach beyond the sheet, as a share of its thickness. */
+  private static final double BEYOND = 0.01;
+
+  private static final double VOLUME_SHARE = 1e-4;
+
+  private final BuildContext context;
+  private final SheetStep.Strip step;
+  private final String what;
+  private final SheetNumbers numbers;
+  private Skins skins;
+  private StripShape shape;
+  private ReliefSize relief;
+  private double cornerMm;
+  private double gap;
+
+  StripBuilder(BuildContext context, SheetStep.Strip step) {
+    this.context = context;
+    this.step = step;
+    this.what = step.kind();
+    this.numbers = new SheetNumbers(context, what);
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body(what, step.body());
+    NamedShape input = body.named();
+    skins = sheet(input, "the body is no sheet that can take a " + what);
+    shape = StripShape.of(step, context, skins.thicknessMm());
+    readSizes();
+    List<StripSeat> seats = seats(input);
+    NamedShape cut = cutBack(input, seats);
+    NamedShape result = cut;
+    int ordinal = 1;
+    for (StripSeat seat : seats) {
+      NamedShape strip = strip(seat, seats.size() == 1 ? "" : ":" + ordinal);
+      double before = result.shape().mass().volumeMm3();
+      double added = strip.shape().mass().volumeMm3();
+      result = Combiner.combine(context, what, Combination.UNITE, result, strip, step.id());
+      if (Math.abs(result.shape().mass().volumeMm3() - before - added) > VOLUME_SHARE * added) {
+        throw new StepFailed(
+            new Failure(
+                what,
+                "it runs into the part itself: shorten it, or keep its ends off their neighbours",
+                List.of(input.edgeName(seat.edge())),
+                input.topology().edge(seat.edge()).mid(),
+                null));
+      }
+      ordinal++;
+    }
+    sheet(result, "the result is no uniform sheet");
+    return StepBuild.of("folded strip", new Body(body.name(), result, ""));
+  }
+
+  private Skins sheet(NamedShape named, String why) throws StepFailed {
+    try {
+      return Skins.find(named.topology(), 0, context.tolerance);
+    } catch (CannotUnfold e) {
+      List<String> where =
+          e.obstacles().stream()
+              .filter(o -> o.face() > 0)
+              .map(o -> named.faceName(o.face()))
+              .toList();
+      throw new StepFailed(
+          new Failure(
+              what,
+              why + ": " + e.getMessage(),
+              where,
+              where.isEmpty() ? null : named.topology().face(named.face(where.getFirst())).point(),
+              null));
+    }
+  }
+
+  private void readSizes() throws StepFailed, ExpressionException {
+    SheetStep.Seat seat = step.seat();
+    SheetStep.Relief r = seat.relief();
+    double t = skins.thicknessMm();
+    double width =
+        numbers.length("the relief's width", r.width(), Math.max(t, SMALLEST_RELIEF_MM));
+    double past = Math.max(t / 2, t + shape.firstRadiusMm() + shape.tangentMm());
+    double depth =
+        r.depth() == null
+            ? past
+            : Math.max(0, context.values.lengthMm(r.depth()) + shape.tangentMm());
+    relief =
+        r.shape() == SheetStep.ReliefShape.NONE
+            ? new ReliefSize(r.shape(), TEAR_MM, 0)
+            : new ReliefSize(r.shape(), width, depth);
+    cornerMm = r.corner() == SheetStep.ReliefShape.NONE ? 0 : width;
+    gap = numbers.length("the gap", seat.gap(), USUAL_GAP_MM);
+    if (!(gap > context.tolerance.lengthMm())) {
+      throw new StepFailed(
+          what, "the gap at corners is " + Words.mm(gap) + "; it must be more than 0");
+    }
+  }
+
+  private List<StripSeat> seats(NamedShape input)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    Set<Integer> chosen = context.choosing(input).edges(step.seat().edges());
+    if (chosen.isEmpty()) {
+      throw new StepFailed(what, "no edge is chosen; it needs a straight edge of a wall");
+    }
+    double start = numbers.length("the offset at the start", step.seat().startOffset(), 0);
+    double end = numbers.length("the offset at the end", step.seat().endOffset(), 0);
+    List<StripSeat> bare = new ArrayList<>();
+    for (int e : chosen) {
+      bare.add(bareSeat(input, e));
+    }
+    List<StripSeat> out = new ArrayList<>();
+    for (StripSeat s : bare) {
+      Topology.Edge edge = input.topology().edge(s.edge());
+      boolean forward = edge.start().distance(s.origin()) < context.tolerance.lengthMm();
+      int first = forward ? edge.startVertex() : edge.endVertex();
+      int last = forward ? edge.endVertex() : edge.startVertex();
+      StripSeat seat =
+          new StripSeat(
+              s.edge(),
+              s.origin(),
+              s.along(),
+              s.out(),
+              s.up(),
+              s.lengthMm(),
+              end(input, s, first, false, start, bare),
+              end(input, s, last, true, end, bare));
+      if (!(seat.toMm() - seat.fromMm() > context.tolerance.lengthMm())) {
+        throw failedAt(
+            input,
+            s.edge(),
+            "the offsets leave nothing of the edge, which is " + Words.mm(s.lengthMm()) + " long");
+      }
+      out.add(seat);
+    }
+    return out;
+  }
+
+  private StepFailed failedAt(NamedShape input, int e, String why) {
+    return new StepFailed(
+        new Failure(
+            what, why, List.of(input.edgeName(e)), input.topology().edge(e).mid(), null));
+  }
+
+  /** The seat as if nothing stood at its ends. */
+  private StripSeat bareSeat(NamedShape input, int e) throws StepFailed {
+    Topology.Edge edge = input.topology().edge(e);
+    if (edge.kind() != Topology.CurveKind.LINE) {
+      throw failedAt(input, e, "the edge is curved; a bend needs a straight edge");
+    }
+    int skin = edge.faces().stream().filter(f -> !skins.rims().contains(f)).findFirst().orElse(0);
+    int rim = edge.faces().stream().filter(skins.rims()::contains).findFirst().orElse(0);
+    if (skin == 0
+        || rim == 0
+        || input.topology().face(skin).kind() != Topology.SurfaceKind.PLANE
+        || input.topology().face(rim).kind() != Topology.SurfaceKind.PLANE) {
+      throw failedAt(
+          input, e, "the edge is not one along which a plane wall ends; choose such an edge");
+    }
+    Vec3 up = input.topology().face(skin).normal();
+    Vec3 out = input.topology().face(rim).normal();
+    if (Math.abs(up.dot(out)) > context.tolerance.relative()) {
+      throw failedAt(input, e, "the wall is not cut square there");
+    }
+    Vec3 along = out.cross(up);
+    boolean forward = edge.end().minus(edge.start()).dot(along) > 0;
+    return new StripSeat(
+        e,
+        forward ? edge.start() : edge.end(),
+        along,
+        out,
+        up,
+        edge.lengthMm(),
+        new End(0, null, false),
+        new End(0, null, false));
+  }
+
+  private End end(
+      NamedShape input,
+      StripSeat seat,
+      int vertex,
+      boolean atEnd,
+      double offset,
+      List<StripSeat> bare)
+      throws StepFailed {
+    for (StripSeat other : bare) {
+      Topology.Edge e = input.topology().edge(other.edge());
+      if (other.edge() != seat.edge()
+          && (e.startVertex() == vertex || e.endVertex() == vertex)
+          && other.up().dot(seat.up()) > 1 - context.tolerance.relative()) {
+        return new End(0, mitre(input.topology().vertex(vertex), seat, other, atEnd), false);
+      }
+    }
+    boolean reentrant = false;
+    for (int i = 1; i <= input.topology().edges().size(); i++) {
+      Topology.Edge e = input.topology().edge(i);
+      if (i != seat.edge() && (e.startVertex() == vertex || e.endVertex() == vertex)) {
+        Vec3 leaving = e.startVertex() == vertex ? e.tangentStart() : e.tangentEnd().negated();
+        reentrant |=
+            leaving.dot(seat.out()) > context.tolerance.relative()
+                && Math.abs(leaving.dot(seat.up())) < context.tolerance.relative();
+      }
+    }
+    if (reentrant && offset < relief.widthMm()) {
+      throw new StepFailed(
+          new Failure(
+              what,
+              "a wall stands beside the edge's " + (atEnd ? "end" : "start")
+                  + "; keep the strip off it by an offset",
+              List.of(input.edgeName(seat.edge())),
+              input.topology().vertex(vertex),
+              "with an offset of at least " + Words.mm(relief.widthMm())));
+    }
+    return new End(offset, null, reentrant);
+  }
+
+  private static Mitre mitre(Vec3 corner, StripSeat seat, StripSeat other, boolean atEnd) {
+    Vec3 bisector = seat.out().plus(other.out()).unit();
+    Vec3 towards = atEnd ? seat.along() : seat.along().negated();
+    Vec3 normal = bisector.cross(seat.up()).unit();
+    Vec3 away = normal.dot(towards) > 0 ? normal : normal.negated();
+    return new Mitre(corner, away, bisector.dot(towards) / bisector.dot(seat.out()));
+  }
+
+  /** The wall with room made for the strips. */
+  private NamedShape cutBack(NamedShape input, List<StripSeat> seats)
+      throws StepFailed, Ladder.Stopped {
+    double t = skins.thicknessMm();
+    double more = BEYOND * t;
+    NamedShape result = input;
+    for (StripSeat seat : seats) {
+      Frame frame = new Frame(seat.origin(), seat.along(), seat.out());
+      List<List<PlaneCurve>> cuts = new ArrayList<>(seat.cuts(shape.tangentMm(), relief, more));
+      cuts.addAll(cornerCuts(seat));
+      for (List<PlaneCurve> cut : cuts) {
+        List<StripProfile.Raised> outline =
+            cut.stream().map(c -> new StripProfile.Raised("relief", c)).toList();
+        Map<Integer, String> roles = new LinkedHashMap<>();
+        ProfileCurve.Region region = Prisms.region(outline, frame, roles);
+        NamedShape tool =
+            Prisms.prism(
+                context,
+                what,
+                List.of(region),
+                frame.plane(),
+                seat.up().times(-t - more),
+                seat.up().times(t + 2 * more),
+                named("", roles));
+        result = Combiner.combine(context, what, Combination.SUBTRACT, result, tool, step.id());
+      }
+    }
+    return result;
+  }
+
+  private Prisms.Births named(String ordinal, Map<Integer, String> roles) {
+    Map<Integer, String> sides =
+        roles.entrySet().stream()
+            .collect(
+                Collectors.toMap(Map.Entry::getKey, e -> step.id() + "/" + e.getValue() + ordinal));
+    return new Prisms.Births(
+        sides,
+        step.id() + "/start" + ordinal,
+        step.id() + "/end" + ordinal,
+        step.id() + "/face" + ordinal);
+  }
+
+  /** Place along the edge where the tangent lines of two mitred strips meet. */
+  private double cornerAt(StripSeat seat, boolean atEnd) {
+    double slope = (atEnd ? seat.atEnd() : seat.atStart()).neighbour().slope();
+    double in = slope * shape.tangentMm();
+    return atEnd ? seat.lengthMm() + in : -in;
+  }
+
+  /** Half of the relief at each mitred corner; the neighbour cuts the other half. */
+  private List<List<PlaneCurve>> cornerCuts(StripSeat seat) {
+    List<List<PlaneCurve>> out = new ArrayList<>();
+    if (cornerMm == 0) {
+      return out;
+    }
+    double y = shape.tangentMm();
+    boolean round = step.seat().relief().corner() == SheetStep.ReliefShape.ROUND_ENDED;
+    for (boolean atEnd : new boolean[] {false, true}) {
+      if (!(atEnd ? seat.atEnd() : seat.atStart()).isMitred()) {
+        continue;
+      }
+      double x = cornerAt(seat, atEnd);
+      double back = atEnd ? -cornerMm : cornerMm;
+      Xy corner = new Xy(x, y);
+      if (round) {
+        out.add(List.of(new PlaneCurve.Arc(corner, cornerMm, 0, Math.PI), new PlaneCurve.Arc(corner, cornerMm, Math.PI, Math.PI)));
+        continue;
+      }
+      List<Xy> p =
+          List.of(
+              corner,
+              new Xy(x + back, y),
+              new Xy(x + back, y - cornerMm),
+              new Xy(x, y - cornerMm));
+      List<PlaneCurve> square = new ArrayList<>();
+      for (int i = 0; i < p.size(); i++) {
+        square.add(new PlaneCurve.Line(p.get(i), p.get((i + 1) % p.size())));
+      }
+      out.add(square);
+    }
+    return out;
+  }
+
+  private NamedShape strip(StripSeat seat, String ordinal) throws StepFailed, Ladder.Stopped {
+    StripProfile profile = shape.profile(skins.thicknessMm());
+    double reach = Math.max(profile.reachX(), skins.thicknessMm());
+    double from = seat.fromMm() - beyond(seat.atStart(), reach);
+    double to = seat.toMm() + beyond(seat.atEnd(), reach);
+    NamedShape strip = along(seat, profile.outline(), from, to, ordinal);
+    for (boolean atEnd : new boolean[] {false, true}) {
+      End end = atEnd ? seat.atEnd() : seat.atStart();
+      if (end.isMitred() && cornerMm > 0) {
+        double at = cornerAt(seat, atEnd);
+        NamedShape tool =
+            along(
+                seat,
+                profile.bendOutlines().getFirst(),
+                atEnd ? at - cornerMm : from - 1,
+                atEnd ? to + 1 : at + cornerMm,
+                ordinal);
+        strip = Combiner.combine(context, what, Combination.SUBTRACT, strip, tool, step.id());
+      }
+    }
+    return mitred(strip, seat, ordinal);
+  }
+
+  private static double beyond(End end, double reach) {
+    return end.isMitred() ? Math.max(0, end.neighbour().slope()) * reach : 0;
+  }
+
+  private NamedShape along(
+      StripSeat seat, List<StripProfile.Raised> outline, double from, double to, String ordinal)
+      throws StepFailed, Ladder.Stopped {
+    Frame frame = new Frame(seat.origin().plus(seat.along().times(from)), seat.out(), seat.up());
+    Map<Integer, String> roles = new LinkedHashMap<>();
+    ProfileCurve.Region region = Prisms.region(outline, frame, roles);
+    Prisms.checkProfile(context, what, List.of(region), frame.plane(), roles);
+    return Prisms.prism(
+        context,
+        what,
+        List.of(region),
+        frame.plane(),
+        Vec3.ZERO,
+        seat.along().times(to - from),
+        named(ordinal, roles));
+  }
+
+  private NamedShape mitred(NamedShape strip, StripSeat seat, String ordinal)
+      throws StepFailed, Ladder.Stopped {
+    List<Plane> planes = new ArrayList<>();
+    for (End end : List.of(seat.atStart(), seat.atEnd())) {
+      if (end.isMitred()) {
+        Mitre m = end.neighbour();
+        planes.add(
+            new Plane(m.corner().minus(m.awayFromStrip().times(gap / 2)), m.awayFromStrip()));
+      }
+    }
+    if (planes.isEmpty()) {
+      return strip;
+    }
+    Outcome<NamedShape> cut =
+        context
+            .kernel
+            .cutByPlanes(strip.shape(), planes, context.budget())
+            .map(d ->
+                Naming.name(
+                    d,
+                    List.of(strip),
+                    new Naming.Births() {
+                      @Override
+                      public String fromPlane(int index) {
+                        return step.id() + "/mitre" + ordinal;
+                      }
+
+                      @Override
+                      public String unknown() {
+                        return step.id() + "/face" + ordinal;
+                      }
+                    }));
+    return switch (cut) {
+      case Outcome.Failed<NamedShape>(var failure) ->
+          throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), strip));
+      case Outcome.Done<NamedShape>(NamedShape done) -> done;
+    };
+  }
+}

@@ -1,0 +1,43 @@
+package org.ankerdraft.core.geometry;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** A closed chain of curves, head to tail. */
+public record Contour(List<PlaneCurve> curves) {
+  public Contour {
+    curves = List.copyOf(curves);
+  }
+
+  /** Area, counter-clockwise positive. */
+  public double signedAreaMm2() {
+    return curves.stream().mapToDouble(PlaneCurve::areaTerm).sum() / 2;
+  }
+
+  public double lengthMm() {
+    return curves.stream().mapToDouble(PlaneCurve::lengthMm).sum();
+  }
+
+  public Contour reversed() {
+    return new Contour(curves.reversed().stream().map(PlaneCurve::reversed).toList());
+  }
+
+  public Contour moved(Xy by) {
+    return new Contour(curves.stream().map(c -> c.moved(by)).toList());
+  }
+
+  /** This contour, counter-clockwise or clockwise. */
+  public Contour turned(boolean counterClockwise) {
+    return signedAreaMm2() >= 0 == counterClockwise ? this : reversed();
+  }
+
+  /** Points around it, the first not repeated. */
+  public List<Xy> points(double chordMm) {
+    List<Xy> out = new ArrayList<>();
+    for (PlaneCurve c : curves) {
+      List<Xy> p = c.points(chordMm);
+      out.addAll(p.subList(0, p.size() - 1));
+    }
+    return out;
+  }
+}

@@ -1,0 +1,95 @@
+package org.ankerdraft.core.sheet;
+
+import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.kernel.Vec3;
+
+/** Where a face of the folded body lies in the flat. */
+sealed interface Placement {
+  Xy flat(Vec3 p);
+
+  /**
+   * The line over which unfolding goes on: a point of it with the directions along it and across it
+   * into the next face, in space and in the flat.
+   *
+   * @param normal outward normal of the sheet there
+   */
+  record Front(
+      Vec3 at, Vec3 along, Vec3 across, Vec3 normal, Xy flatAt, Xy flatAlong, Xy flatAcross) {}
+
+  /** The front in an edge of the face. */
+  Front front(Vec3 at, Vec3 along, Vec3 outward);
+
+  /** A wall: moved as it is. x and y are the directions in space of the flat's axes. */
+  record OfPlane(Vec3 origin, Vec3 x, Vec3 y) implements Placement {
+
+    static OfPlane from(Front f) {
+      Vec3 x = f.along.times(f.flatAlong.x()).plus(f.across.times(f.flatAcross.x()));
+      Vec3 y = f.along.times(f.flatAlong.y()).plus(f.across.times(f.flatAcross.y()));
+      return new OfPlane(f.at.minus(x.times(f.flatAt.x())).minus(y.times(f.flatAt.y())), x, y);
+    }
+
+    @Override
+    public Xy flat(Vec3 p) {
+      Vec3 d = p.minus(origin);
+      return new Xy(d.dot(x), d.dot(y));
+    }
+
+    @Override
+    public Front front(Vec3 at, Vec3 along, Vec3 outward) {
+      return new Front(
+          at, along, outward, x.cross(y), flat(at), direction(along), direction(outward));
+    }
+
+    private Xy direction(Vec3 v) {
+      return new Xy(v.dot(x), v.dot(y));
+    }
+  }
+
+  /**
+   * A bend: unrolled, its arcs stretched or shortened to the neutral layer.
+   *
+   * @param begin the front at which it begins
+   * @param centre on the axis, level with the front's point
+   * @param flatPerRad width in the flat of one radian
+   */
+  record OfBend(Front begin, Vec3 centre, double flatPerRad) implements Placement {
+    private static final double JUST_BEFORE_RAD = 1e-6;
+
+    /** How far round the axis a point lies from the beginning, 0 to 2 pi. */
+    double turn(Vec3 p) {
+      Vec3 d = p.minus(centre);
+      double t = Math.atan2(d.dot(begin.across), d.dot(begin.at.minus(centre).unit()));
+      return t < -JUST_BEFORE_RAD ? t + 2 * Math.PI : t;
+    }
+
+    @Override
+    public Xy flat(Vec3 p) {
+      return begin
+          .flatAt
+          .plus(begin.flatAlong.times(p.minus(begin.at).dot(begin.along)))
+          .plus(begin.flatAcross.times(turn(p) * flatPerRad));
+    }
+
+    @Override
+    public Front front(Vec3 at, Vec3 along, Vec3 outward) {
+      double t = turn(at);
+      Vec3 radial = begin.at.minus(centre).unit();
+      Vec3 onwards = begin.across.times(Math.cos(t)).minus(radial.times(Math.sin(t)));
+      Vec3 normal =
+          begin
+              .normal
+              .times(Math.cos(t))
+              .plus(begin.across.times(Math.sin(t) * begin.normal.dot(radial)));
+      boolean ahead = onwards.dot(outward) > 0;
+      boolean same = along.dot(begin.along) > 0;
+      return new Front(
+          at,
+          along,
+          ahead ? onwards : onwards.negated(),
+          normal,
+          flat(at),
+          same ? begin.flatAlong : begin.flatAlong.times(-1),
+          ahead ? begin.flatAcross : begin.flatAcross.times(-1));
+    }
+  }
+}

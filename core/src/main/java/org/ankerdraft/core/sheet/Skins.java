@@ -1,0 +1,297 @@
+package org.ankerdraft.core.sheet;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ankerdraft.core.geometry.FacePolygon;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.Bend;
+import org.ankerdraft.kernel.Topology.Face;
+import org.ankerdraft.kernel.Topology.SurfaceKind;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * The two sides of a uniform sheet, told apart from its cut edges.
+ *
+ * @param thicknessMm the same everywhere
+ * @param start the plane face from which the sheet is unfolded; it belongs to {@code upper}
+ * @param upper faces of the side that the flat is seen from
+ * @param lower faces of the other side
+ * @param rims all other faces: the cut edges
+ * @param oblique cut edges that do not stand square on the sheet; the flat takes their upper side
+ */
+public record Skins(
+    double thicknessMm,
+    int start,
+    Set<Integer> upper,
+    Set<Integer> lower,
+    Set<Integer> rims,
+    Set<Integer> oblique) {
+
+  /** How far faces of a sheet may stray from the thickness, as a share of it. */
+  private static final double UNEVEN_SHARE = 1e-3;
+
+  private static final double PARALLEL_RAD = 1e-3;
+  private static final double SQUARE_RAD = Math.toRadians(0.5);
+
+  /**
+   * Finds the sides of a body.
+   *
+   * @param keep the plane face to start from, or 0 for the largest
+   */
+  public static Skins find(Topology topology, int keep, Tolerance tolerance) throws CannotUnfold {
+    return new Finder(topology, tolerance).find(keep);
+  }
+
+  private static final class Finder {
+    private final Topology topology;
+    private final Tolerance tolerance;
+
+    Finder(Topology topology, Tolerance tolerance) {
+      this.topology = topology;
+      this.tolerance = tolerance;
+    }
+
+    Skins find(int keep) throws CannotUnfold {
+      int first = keep == 0 ? largestPlane() : keep;
+      Face face = topology.face(first);
+      if (face.kind() != SurfaceKind.PLANE) {
+        throw CannotUnfold.at(first, "it is not plane, so unfolding cannot start there");
+      }
+      int opposite = behind(first);
+      if (opposite == 0) {
+        throw CannotUnfold.at(
+            first, "no parallel face lies behind it, so the body has no sheet thickness");
+      }
+      double thickness = depth(face, topology.face(opposite));
+      boolean swap = keep == 0 && looksUp(topology.face(opposite));
+      int start = swap ? opposite : first;
+      Set<Integer> upper = smoothlyJoined(start);
+      Set<Integer> lower = smoothlyJoined(swap ? first : opposite);
+      Set<Integer> both = new TreeSet<>(upper);
+      both.retainAll(lower);
+      if (!both.isEmpty()) {
+        throw CannotUnfold.at(
+            both.stream()
+                .filter(f -> topology.face(f).kind() != SurfaceKind.PLANE)
+                .findFirst()
+                .orElse(both.iterator().next()),
+            "the two sides of the sheet run into each other without a cut edge between them");
+      }
+      Set<Integer> rims = new TreeSet<>();
+      for (int f = 1; f <= topology.faces().size(); f++) {
+        if (!upper.contains(f) && !lower.contains(f)) {
+          rims.add(f);
+        }
+      }
+      Skins skins = new Skins(thickness, start, upper, lower, rims, oblique(rims));
+      List<Obstacle> obstacles = new ArrayList<>();
+      unmatched(skins, upper, lower, obstacles);
+      unmatched(skins, lower, upper, obstacles);
+      badRims(skins, obstacles);
+      if (!obstacles.isEmpty()) {
+        throw new CannotUnfold(obstacles);
+      }
+      return skins;
+    }
+
+    private int largestPlane() throws CannotUnfold {
+      int best = 0;
+      for (int f = 1; f <= topology.faces().size(); f++) {
+        Face face = topology.face(f);
+        if (face.kind() == SurfaceKind.PLANE
+            && (best == 0
+                || face.areaMm2() > topology.face(best).areaMm2() * (1 + tolerance.relative()))) {
+          best = f;
+        }
+      }
+      if (best == 0) {
+        throw CannotUnfold.at(0, "it has no plane face");
+      }
+      return best;
+    }
+
+    /** Of a plane's two sides, the one that looks up (else forwards, else right). */
+    private static boolean looksUp(Face f) {
+      Vec3 n = f.normal();
+      double[] parts = {n.z(), -n.y(), n.x()};
+      for (double part : parts) {
+        if (Math.abs(part) > PARALLEL_RAD) {
+          return part > 0;
+        }
+      }
+      throw new IllegalStateException("face " + f + " has no normal");
+    }
+
+    private static double depth(Face from, Face to) {
+      return from.point().minus(to.point()).dot(from.normal());
+    }
+
+    /** The nearest antiparallel plane face that lies behind the inner point of a plane face. */
+    private int behind(int number) {
+      Face face = topology.face(number);
+      int best = 0;
+      for (int g = 1; g <= topology.faces().size(); g++) {
+        Face other = topology.face(g);
+        if (other.kind() != SurfaceKind.PLANE
+            || Math.PI - face.normal().angleTo(other.normal()) > PARALLEL_RAD) {
+          continue;
+        }
+        double d = depth(face, other);
+        if (d > tolerance.lengthMm()
+            && (best == 0 || d < depth(face, topology.face(best)))
+            && new FacePolygon(topology, g).contains(face.point())) {
+          best = g;
+        }
+      }
+      return best;
+    }
+
+    private Set<Integer> smoothlyJoined(int start) {
+      Set<Integer> found = new TreeSet<>(Set.of(start));
+      Deque<Integer> open = new ArrayDeque<>(found);
+      while (!open.isEmpty()) {
+        int f = open.pop();
+        for (List<Integer> loop : topology.face(f).loops()) {
+          for (int e : loop) {
+            int next = topology.edge(e).across(f);
+            if (next != 0
+                && topology.edge(e).bend() == Bend.SMOOTH
+                && unfolds(topology.face(next))
+                && found.add(next)) {
+              open.push(next);
+            }
+          }
+        }
+      }
+      return found;
+    }
+
+    private static boolean unfolds(Face f) {
+      return f.kind() == SurfaceKind.PLANE || f.kind() == SurfaceKind.CYLINDER;
+    }
+
+    private void unmatched(
+        Skins skins, Set<Integer> side, Set<Integer> other, List<Obstacle> obstacles) {
+      for (int f : side) {
+        if (other.stream().noneMatch(g -> match(f, g, skins.thicknessMm))) {
+          obstacles.add(new Obstacle(f, uneven(f, skins.thicknessMm)));
+        }
+      }
+    }
+
+    private boolean match(int f, int g, double thickness) {
+      Face a = topology.face(f);
+      Face b = topology.face(g);
+      double slack = slack(thickness);
+      if (a.kind() != b.kind()) {
+        return false;
+      }
+      if (a.kind() == SurfaceKind.PLANE) {
+        return Math.PI - a.normal().angleTo(b.normal()) < PARALLEL_RAD
+            && Math.abs(depth(a, b) - thickness) < slack;
+      }
+      Vec3 between = b.origin().minus(a.origin());
+      double apart = between.minus(a.direction().times(between.dot(a.direction()))).length();
+      double sign = a.concave() ? 1 : -1;
+      return a.concave() != b.concave()
+          && a.direction().cross(b.direction()).length() < PARALLEL_RAD
+          && apart < slack
+          && Math.abs(b.radius() - a.radius() - sign * thickness) < slack;
+    }
+
+    private String uneven(int f, double thickness) {
+      Face face = topology.face(f);
+      if (face.kind() == SurfaceKind.PLANE) {
+        int g = behind(f);
+        if (g != 0) {
+          return String.format(
+              Locale.ROOT,
+              "the wall is %.4g mm thick there, and %.4g mm where unfolding starts",
+              depth(face, topology.face(g)),
+              thickness);
+        }
+        return "no parallel face lies behind it";
+      }
+      if (!face.concave() && face.radius() < thickness * (1 + UNEVEN_SHARE)) {
+        return String.format(
+            Locale.ROOT,
+            "the bend is sharp inside: its outside radius is %.4g mm, the sheet %.4g mm thick",
+            face.radius(),
+            thickness);
+      }
+      return String.format(
+          Locale.ROOT,
+          "no bend of radius %.4g mm about the same axis lies on the other side",
+          face.radius() + (face.concave() ? thickness : -thickness));
+    }
+
+    private void badRims(Skins skins, List<Obstacle> obstacles) {
+      for (int f : skins.rims) {
+        String why = badRim(skins, f);
+        if (why != null) {
+          obstacles.add(new Obstacle(f, why));
+        }
+      }
+    }
+
+    /** Why a face is no cut edge, or null if it is one. */
+    private String badRim(Skins skins, int f) {
+      boolean upper = false;
+      boolean lower = false;
+      for (List<Integer> loop : topology.face(f).loops()) {
+        for (int e : loop) {
+          int g = topology.edge(e).across(f);
+          upper |= skins.upper.contains(g);
+          lower |= skins.lower.contains(g);
+        }
+      }
+      if (upper && lower) {
+        return null;
+      }
+      Face face = topology.face(f);
+      if (face.kind() != SurfaceKind.PLANE && face.kind() != SurfaceKind.CYLINDER) {
+        return "its surface is a "
+            + face.kind().name().toLowerCase(Locale.ROOT)
+            + ", and only planes and cylinders can be laid flat";
+      }
+      int g = face.kind() == SurfaceKind.PLANE ? behind(f) : 0;
+      boolean isWall =
+          g != 0
+              && Math.abs(depth(face, topology.face(g)) - skins.thicknessMm)
+                  < slack(skins.thicknessMm);
+      return isWall
+          ? "this wall meets its neighbour at a sharp corner (radius 0); give the corner an inside"
+              + " radius or rip it"
+          : "it is no edge cut through the sheet (a chamfer, a pocket or a rounded edge?)";
+    }
+
+    /** Cut edges that do not stand square on a plane wall. */
+    private Set<Integer> oblique(Set<Integer> rims) {
+      Set<Integer> found = new TreeSet<>();
+      for (int f : rims) {
+        for (List<Integer> loop : topology.face(f).loops()) {
+          for (int e : loop) {
+            int g = topology.edge(e).across(f);
+            if (g != 0
+                && !rims.contains(g)
+                && topology.face(g).kind() == SurfaceKind.PLANE
+                && Math.abs(topology.edge(e).angleRad() - Math.PI / 2) > SQUARE_RAD) {
+              found.add(f);
+            }
+          }
+        }
+      }
+      return found;
+    }
+
+    private double slack(double thickness) {
+      return Math.max(tolerance.lengthMm(), thickness * UNEVEN_SHARE);
+    }
+  }
+}

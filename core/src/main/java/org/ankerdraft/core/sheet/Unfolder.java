@@ -1,0 +1,250 @@
+package org.ankerdraft.core.sheet;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.Bend;
+import org.ankerdraft.kernel.Topology.CurveKind;
+import org.ankerdraft.kernel.Topology.Edge;
+import org.ankerdraft.kernel.Topology.Face;
+import org.ankerdraft.kernel.Topology.SurfaceKind;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * Lays a uniform sheet flat by walking from the kept wall over its bends. Walls keep their shape;
+ * bends become strips as wide as their allowance. Lines and arcs stay exact, other curves are
+ * straightened within a tolerance. Where a cut edge stands oblique, the flat takes the upper side.
+ */
+public final class Unfolder {
+
+  /** Gives the method for the bend with these faces of the body. */
+  @FunctionalInterface
+  public interface Methods {
+    BendMethod of(int face);
+  }
+
+  private static final double MEET_MM = 1e-3;
+
+  private final Topology topology;
+  private final Skins skins;
+  private final Methods methods;
+  private final Tolerance tolerance;
+  private final Map<Integer, Placement> placements = new LinkedHashMap<>();
+  private final Map<Integer, Integer> reachedFrom = new LinkedHashMap<>();
+  private final Map<Integer, BendFace> bends = new LinkedHashMap<>();
+
+  /** What is known of one bend face. */
+  record BendFace(double angleRad, double radiusMm, boolean isUp, BendValue value) {}
+
+  private Unfolder(Topology topology, Skins skins, Methods methods, Tolerance tolerance) {
+    this.topology = topology;
+    this.skins = skins;
+    this.methods = methods;
+    this.tolerance = tolerance;
+  }
+
+  /**
+   * Unfolds a body.
+   *
+   * @param keep number of the wall face to keep in place, or 0 for the largest
+   * @param curveMm how far straightened curves may stray
+   * @throws CannotUnfold if it is no uniform sheet, or cannot open without a rip
+   */
+  public static FlatPattern unfold(
+      Shape shape,
+      int keep,
+      Methods methods,
+      double curveMm,
+      GeometryKernel kernel,
+      Tolerance tolerance,
+      Budget budget)
+      throws CannotUnfold {
+    Topology topology = shape.topology();
+    Skins skins = Skins.find(topology, keep, tolerance);
+    Unfolder unfolder = new Unfolder(topology, skins, methods, tolerance);
+    unfolder.walk();
+    Map<Integer, List<Vec3>> points = unfolder.freePoints(shape, curveMm, kernel, budget);
+    FlatTracer tracer = new FlatTracer(topology, skins, unfolder.placements, points, MEET_MM);
+    return new FlatAssembly(
+            topology, skins, unfolder.placements, unfolder.reachedFrom, unfolder.bends, tracer)
+        .pattern(curveMm);
+  }
+
+  private void walk() throws CannotUnfold {
+    Face start = topology.face(skins.start());
+    placements.put(skins.start(), startPlacement(start));
+    Deque<Integer> open = new ArrayDeque<>(List.of(skins.start()));
+    while (!open.isEmpty()) {
+      int f = open.poll();
+      for (List<Integer> loop : topology.face(f).loops()) {
+        for (int e : loop) {
+          Edge edge = topology.edge(e);
+          int next = edge.across(f);
+          if (next == 0 || edge.bend() != Bend.SMOOTH || !skins.upper().contains(next)) {
+            continue;
+          }
+          if (placements.containsKey(next)) {
+            mustMeet(f, next, edge);
+          } else {
+            place(f, next, e);
+            reachedFrom.put(next, f);
+            open.add(next);
+          }
+        }
+      }
+    }
+  }
+
+  private static Placement.OfPlane startPlacement(Face start) {
+    Vec3 n = start.normal();
+    Vec3 x = Vec3.X.minus(n.times(Vec3.X.dot(n)));
+    if (x.length() < 0.5) {
+      x = Vec3.Y.minus(n.times(Vec3.Y.dot(n)));
+    }
+    x = x.unit();
+    return new Placement.OfPlane(start.point(), x, n.cross(x));
+  }
+
+  private void mustMeet(int f, int g, Edge edge) throws CannotUnfold {
+    for (Vec3 p : List.of(edge.start(), edge.end())) {
+      if (placements.get(f).flat(p).distance(placements.get(g).flat(p)) > MEET_MM) {
+        throw CannotUnfold.at(
+            f,
+            "the walls form a loop that cannot open: unfolded from one side it does not meet the"
+                + " face unfolded from the other; rip one of its edges");
+      }
+    }
+  }
+
+  private void place(int from, int to, int e) throws CannotUnfold {
+    Edge edge = topology.edge(e);
+    Face face = topology.face(to);
+    if (face.kind() == SurfaceKind.PLANE && topology.face(from).kind() == SurfaceKind.PLANE) {
+      placements.put(to, placements.get(from));
+      return;
+    }
+    if (edge.kind() != CurveKind.LINE) {
+      throw CannotUnfold.at(to, "it begins at a curved edge; a bend needs a straight tangent line");
+    }
+    Vec3 along = edge.end().minus(edge.start()).unit();
+    Placement.Front front =
+        placements.get(from).front(edge.start(), along, outward(from, to, e, along));
+    placements.put(
+        to,
+        face.kind() == SurfaceKind.PLANE ? Placement.OfPlane.from(front) : bend(to, face, front));
+  }
+
+  /**
+   * Direction from one face into its neighbour, square to their common straight edge. Told by the
+   * bend of the two: unlike a wall it never reaches back over its tangent line.
+   */
+  private Vec3 outward(int from, int to, int e, Vec3 along) {
+    boolean bendAhead = topology.face(to).kind() == SurfaceKind.CYLINDER;
+    Edge edge = topology.edge(e);
+    Vec3 sideways = along.cross(normalAt(from, edge.mid())).unit();
+    double ahead = 0;
+    for (List<Integer> loop : topology.face(bendAhead ? to : from).loops()) {
+      for (int other : loop.contains(e) ? loop : List.<Integer>of()) {
+        Edge o = topology.edge(other);
+        for (int v :
+            other == e ? List.<Integer>of() : List.of(edge.startVertex(), edge.endVertex())) {
+          ahead += o.startVertex() == v ? o.tangentStart().dot(sideways) : 0;
+          ahead -= o.endVertex() == v ? o.tangentEnd().dot(sideways) : 0;
+        }
+      }
+    }
+    return ahead >= 0 == bendAhead ? sideways : sideways.negated();
+  }
+
+  private Vec3 normalAt(int f, Vec3 p) {
+    Face face = topology.face(f);
+    if (face.kind() == SurfaceKind.PLANE) {
+      return face.normal();
+    }
+    Vec3 d = p.minus(face.origin());
+    Vec3 radial = d.minus(face.direction().times(d.dot(face.direction()))).unit();
+    return face.concave() ? radial.negated() : radial;
+  }
+
+  private Placement bend(int number, Face face, Placement.Front front) throws CannotUnfold {
+    double level = front.at().minus(face.origin()).dot(face.direction());
+    Vec3 centre = face.origin().plus(face.direction().times(level));
+    Placement.OfBend unscaled = new Placement.OfBend(front, centre, 1);
+    double angle = 0;
+    for (List<Integer> loop : face.loops()) {
+      for (int e : loop) {
+        Edge edge = topology.edge(e);
+        if (edge.bend() == Bend.SEAM) {
+          throw CannotUnfold.at(number, "it goes all the way round; rip it along a line");
+        }
+        for (Vec3 p : List.of(edge.start(), edge.mid(), edge.end())) {
+          angle = Math.max(angle, unscaled.turn(p));
+        }
+      }
+    }
+    double radius = face.concave() ? face.radius() : face.radius() - skins.thicknessMm();
+    Optional<BendValue> value = methods.of(number).value(angle, radius, skins.thicknessMm());
+    if (value.isEmpty()) {
+      throw CannotUnfold.at(
+          number,
+          String.format(
+              Locale.ROOT,
+              "the bend table has no rows for %.4g deg at a radius of %.4g mm",
+              Math.toDegrees(angle),
+              radius));
+    }
+    if (!(value.get().allowanceMm() > tolerance.lengthMm())) {
+      throw CannotUnfold.at(
+          number,
+          String.format(
+              Locale.ROOT,
+              "its allowance comes to %.4g mm; it must be more than 0",
+              value.get().allowanceMm()));
+    }
+    bends.put(number, new BendFace(angle, radius, face.concave(), value.get()));
+    return new Placement.OfBend(front, centre, value.get().allowanceMm() / angle);
+  }
+
+  /** Points of the edges that are neither lines nor arcs in the flat. */
+  private Map<Integer, List<Vec3>> freePoints(
+      Shape shape, double curveMm, GeometryKernel kernel, Budget budget) throws CannotUnfold {
+    Set<Integer> wanted = new TreeSet<>();
+    for (int f : placements.keySet()) {
+      for (List<Integer> loop : topology.face(f).loops()) {
+        for (int e : loop) {
+          if (!FlatTracer.staysExact(topology.face(f), topology.edge(e), MEET_MM)) {
+            wanted.add(e);
+          }
+        }
+      }
+    }
+    if (wanted.isEmpty()) {
+      return Map.of();
+    }
+    List<Integer> edges = new ArrayList<>(wanted);
+    return switch (kernel.curvePoints(shape, edges, curveMm / 2, budget)) {
+      case Outcome.Failed<List<List<Vec3>>>(var failure) ->
+          throw CannotUnfold.at(0, failure.message());
+      case Outcome.Done<List<List<Vec3>>>(List<List<Vec3>> lines) -> {
+        Map<Integer, List<Vec3>> out = new LinkedHashMap<>();
+        for (int i = 0; i < edges.size(); i++) {
+          out.put(edges.get(i), lines.get(i));
+        }
+        yield out;
+      }
+    };
+  }
+}
