@@ -249,7 +249,9 @@ final class StripBuilder {
     Vec3 towards = atEnd ? seat.along() : seat.along().negated();
     Vec3 normal = bisector.cross(seat.up()).unit();
     Vec3 away = normal.dot(towards) > 0 ? normal : normal.negated();
-    return new Mitre(corner, away, bisector.dot(towards) / bisector.dot(seat.out()));
+    Vec3 otherAlong = atEnd ? other.along() : other.along().negated();
+    return new Mitre(
+        corner, away, bisector.dot(towards) / bisector.dot(seat.out()), otherAlong);
   }
 
   /** The wall with room made for the strips. */
@@ -301,38 +303,28 @@ final class StripBuilder {
     return atEnd ? seat.lengthMm() + in : -in;
   }
 
-  /** Half of the relief at each mitred corner; the neighbour cuts the other half. */
+  /** The relief in the wall at the mitred corner in which the edge ends. */
   private List<List<PlaneCurve>> cornerCuts(StripSeat seat) {
-    List<List<PlaneCurve>> out = new ArrayList<>();
-    if (cornerMm == 0) {
-      return out;
+    if (cornerMm == 0 || !seat.atEnd().isMitred()) {
+      return List.of();
     }
-    double y = shape.tangentMm();
-    boolean round = step.seat().relief().corner() == SheetStep.ReliefShape.ROUND_ENDED;
-    for (boolean atEnd : new boolean[] {false, true}) {
-      if (!(atEnd ? seat.atEnd() : seat.atStart()).isMitred()) {
-        continue;
-      }
-      double x = cornerAt(seat, atEnd);
-      double back = atEnd ? -cornerMm : cornerMm;
-      Xy corner = new Xy(x, y);
-      if (round) {
-        out.add(List.of(new PlaneCurve.Arc(corner, cornerMm, 0, Math.PI), new PlaneCurve.Arc(corner, cornerMm, Math.PI, Math.PI)));
-        continue;
-      }
-      List<Xy> p =
+    Xy corner = new Xy(cornerAt(seat, true), shape.tangentMm());
+    if (step.seat().relief().corner() == SheetStep.ReliefShape.ROUND_ENDED) {
+      return List.of(
           List.of(
-              corner,
-              new Xy(x + back, y),
-              new Xy(x + back, y - cornerMm),
-              new Xy(x, y - cornerMm));
-      List<PlaneCurve> square = new ArrayList<>();
-      for (int i = 0; i < p.size(); i++) {
-        square.add(new PlaneCurve.Line(p.get(i), p.get((i + 1) % p.size())));
-      }
-      out.add(square);
+              new PlaneCurve.Arc(corner, cornerMm, 0, Math.PI),
+              new PlaneCurve.Arc(corner, cornerMm, Math.PI, Math.PI)));
     }
-    return out;
+    Vec3 other = seat.atEnd().neighbour().otherAlong();
+    Xy back = new Xy(-cornerMm, 0);
+    Xy in = new Xy(other.dot(seat.along()), other.dot(seat.out())).times(cornerMm);
+    List<Xy> p =
+        List.of(corner, corner.plus(back), corner.plus(back).plus(in), corner.plus(in));
+    List<PlaneCurve> square = new ArrayList<>();
+    for (int i = 0; i < p.size(); i++) {
+      square.add(new PlaneCurve.Line(p.get(i), p.get((i + 1) % p.size())));
+    }
+    return List.of(square);
   }
 
   private NamedShape strip(StripSeat seat, String ordinal) throws StepFailed, Ladder.Stopped {

@@ -38,9 +38,10 @@ record StripSeat(
    *
    * @param corner where the two edges meet
    * @param awayFromStrip normal of the plane through the corner that parts the strips
+   * @param otherAlong along the other edge, away from the corner
    * @param slope how far the plane leans outwards along the edge: beyond the end for each mm out
    */
-  record Mitre(Vec3 corner, Vec3 awayFromStrip, double slope) {}
+  record Mitre(Vec3 corner, Vec3 awayFromStrip, double slope, Vec3 otherAlong) {}
 
   /** Sizes of the relief beside a bend. */
   record ReliefSize(ReliefShape shape, double widthMm, double depthMm) {}
@@ -65,7 +66,8 @@ record StripSeat(
     List<PlaneCurve> right =
         notch(lengthMm - toMm(), atEnd, tangentMm, relief, more).stream()
             .map(c -> mirrored(c).reversed())
-            .toList();
+            .toList()
+            .reversed();
     List<List<PlaneCurve>> out = new ArrayList<>();
     if (tangentMm >= -more / 1e3) {
       for (List<PlaneCurve> side : List.of(left, right)) {
@@ -76,9 +78,8 @@ record StripSeat(
       return out;
     }
     List<PlaneCurve> whole = new ArrayList<>(left);
-    List<PlaneCurve> rightTurned = right.reversed();
-    whole.add(new PlaneCurve.Line(left.getLast().end(), rightTurned.getFirst().start()));
-    whole.addAll(rightTurned);
+    whole.add(new PlaneCurve.Line(left.getLast().end(), right.getFirst().start()));
+    whole.addAll(right);
     out.add(closed(whole));
     return out;
   }
@@ -119,12 +120,13 @@ record StripSeat(
     Xy a = new Xy(outer, more);
     Xy d = new Xy(from, tangent);
     if (relief.shape == ReliefShape.ROUND_ENDED && !toEnd) {
-      Xy b = new Xy(outer, bottom + w / 2);
-      Xy c = new Xy(from, bottom + w / 2);
-      return List.of(
-          new PlaneCurve.Line(a, b),
-          new PlaneCurve.Arc(new Xy(from - w / 2, bottom + w / 2), w / 2, Math.PI, Math.PI),
-          new PlaneCurve.Line(c, d));
+      double level = bottom + w / 2 > tangent - more ? tangent : bottom + w / 2;
+      PlaneCurve roundEnd =
+          new PlaneCurve.Arc(new Xy(from - w / 2, level), w / 2, Math.PI, Math.PI);
+      PlaneCurve down = new PlaneCurve.Line(a, new Xy(outer, level));
+      return level > tangent - more
+          ? List.of(down, roundEnd)
+          : List.of(down, roundEnd, new PlaneCurve.Line(new Xy(from, level), d));
     }
     Xy b = new Xy(outer, bottom);
     Xy c = new Xy(from, bottom);

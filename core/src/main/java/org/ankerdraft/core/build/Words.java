@@ -1,6 +1,7 @@
 package org.ankerdraft.core.build;
 
 import java.util.Locale;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.kernel.Topology;
 
 /** Numbers and kinds as they are said to the user. */
@@ -8,18 +9,16 @@ public final class Words {
   private Words() {}
 
   public static String mm(double v) {
-    return number(v) + " mm";
+    return Numbers.mm(v);
   }
 
   public static String deg(double rad) {
-    return number(Math.toDegrees(rad)) + " deg";
+    return Numbers.deg(rad);
   }
 
   /** At most four decimals, no trailing zeros. */
   public static String number(double v) {
-    String s = String.format(Locale.ROOT, "%.4f", v);
-    s = s.replaceFirst("\\.?0+$", "");
-    return s.equals("-0") ? "0" : s;
+    return Numbers.tidy(v, 4);
   }
 
   public static String kind(Topology.SurfaceKind kind) {

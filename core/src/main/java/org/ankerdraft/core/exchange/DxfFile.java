@@ -150,19 +150,9 @@ public final class DxfFile {
       put(8, Layer.MARKS.name());
       point(b.lines().getFirst().from(), 10);
       put(40, number(TEXT_MM));
-      put(1, mark(b));
+      put(1, b.inWords().replace("°", "%%d"));
       put(50, number(Math.toDegrees(Math.atan2(b.along().y(), b.along().x()))));
     }
-  }
-
-  private static String mark(FlatBend b) {
-    return String.format(
-        Locale.ROOT,
-        "%d %s %.4g%%%%d R%.4g",
-        b.number(),
-        b.isUp() ? "up" : "down",
-        Math.toDegrees(b.angleRad()),
-        b.radiusMm());
   }
 
   private void point(Xy p, int code) {

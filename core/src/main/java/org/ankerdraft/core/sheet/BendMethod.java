@@ -2,8 +2,8 @@ package org.ankerdraft.core.sheet;
 
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
+import org.ankerdraft.core.geometry.Numbers;
 
 /**
  * How the bend allowance is found. BA = A (R + K T), outside setback OSSB = tan(A / 2) (R + T),
@@ -70,7 +70,7 @@ public sealed interface BendMethod {
       case Allowance(double ba) -> {
         double k = (ba / RIGHT - radiusMm) / thicknessMm;
         yield Optional.of(
-            byK(k, say("K of %.4g mm at 90 deg; ", ba), angleRad, radiusMm, thicknessMm));
+            byK(k, "K of " + Numbers.mm(ba) + " at 90°; ", angleRad, radiusMm, thicknessMm));
       }
       case Deduction(double bd) -> {
         double ba = 2 * (radiusMm + thicknessMm) - bd;
@@ -78,7 +78,7 @@ public sealed interface BendMethod {
         yield Optional.of(
             byK(
                 k,
-                say("K of a deduction of %.4g mm at 90 deg; ", bd),
+                "K of a deduction of " + Numbers.mm(bd) + " at 90°; ",
                 angleRad,
                 radiusMm,
                 thicknessMm));
@@ -88,23 +88,21 @@ public sealed interface BendMethod {
     };
   }
 
-  private static String say(String format, double v) {
-    return String.format(Locale.ROOT, format, v);
-  }
-
   private static BendValue byK(
       double k, String before, double angle, double radius, double thickness) {
     double ba = allowanceMm(angle, radius, thickness, k);
     String formula =
-        String.format(
-            Locale.ROOT,
-            "%sBA = %.5g deg x pi/180 x (%.4g + %.4g x %.4g) = %.4f mm",
-            before,
-            Math.toDegrees(angle),
-            radius,
-            k,
-            thickness,
-            ba);
+        before
+            + "BA = "
+            + Numbers.tidy(Math.toDegrees(angle), 4)
+            + "° × π/180 × ("
+            + Numbers.tidy(radius, 4)
+            + " + "
+            + Numbers.tidy(k, 4)
+            + " × "
+            + Numbers.tidy(thickness, 4)
+            + ") = "
+            + Numbers.mm(ba);
     return new BendValue(k, ba, deduction(angle, radius, thickness, ba), formula);
   }
 
@@ -124,11 +122,14 @@ public sealed interface BendMethod {
           (ba / angle - radius) / thickness,
           ba,
           0,
-          say("DIN 6935: under 15 deg no compensation, BA = 2 OSSB = %.4f mm", ba));
+          "DIN 6935: under 15° no compensation, BA = 2 OSSB = " + Numbers.mm(ba));
     }
     String before =
-        String.format(
-            Locale.ROOT, "DIN 6935: R/T = %.4g, k = %.4g, K = k/2 = %.4g; ", ratio, k, k / 2);
+        "DIN 6935: R/T = "
+            + Numbers.tidy(ratio, 4)
+            + ", k = "
+            + Numbers.tidy(k, 4)
+            + ", K = k/2; ";
     return byK(k / 2, before, angle, radius, thickness);
   }
 
@@ -159,6 +160,6 @@ public sealed interface BendMethod {
         (ba / angle - radius) / thickness,
         ba,
         deduction(angle, radius, thickness, ba),
-        say("bend table: BA = %.4f mm", ba));
+        "bend table: BA = " + Numbers.mm(ba));
   }
 }

@@ -1,6 +1,7 @@
 package org.ankerdraft.core.sheet;
 
 import java.util.List;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Xy;
 
 /**
@@ -52,5 +53,14 @@ public record FlatBend(
   /** How far a point lies from the beginning tangent line, towards the carried wall. */
   public double depthOf(Xy p) {
     return p.minus(start).dot(across);
+  }
+
+  /** Such as "2  up 90° R1.5". */
+  public String inWords() {
+    return number
+        + (isUp ? "  up " : "  down ")
+        + Numbers.tidy(Math.toDegrees(angleRad), 2)
+        + "° R"
+        + Numbers.tidy(radiusMm, 3);
   }
 }

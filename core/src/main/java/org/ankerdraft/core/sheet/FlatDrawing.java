@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.TreeSet;
 import org.ankerdraft.core.geometry.Contour;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.core.geometry.Xy;
 
@@ -129,21 +130,11 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
         texts.add(
             new Text(
                 middle.plus(Xy.polar(1, upright + Math.PI / 2)),
-                inWords(b),
+                b.inWords(),
                 TEXT * 0.8,
                 upright,
                 Anchor.MIDDLE));
       }
-    }
-
-    private static String inWords(FlatBend b) {
-      return String.format(
-          Locale.ROOT,
-          "%d  %s %.4g° R%.4g",
-          b.number(),
-          b.isUp() ? "up" : "down",
-          Math.toDegrees(b.angleRad()),
-          b.radiusMm());
     }
 
     /** Overall sizes, and chains of the places of bends that lie level or upright. */
@@ -194,7 +185,7 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
       }
       Xy middle = a.plus(b).times(0.5).plus(level ? new Xy(0, 1) : new Xy(-1, 0));
       texts.add(
-          new Text(middle, Double.toString(Math.round((to - from) * 100) / 100.0), TEXT, turn, Anchor.MIDDLE));
+          new Text(middle, Numbers.tidy(to - from, 2), TEXT, turn, Anchor.MIDDLE));
     }
 
     private void table(String title) {
@@ -202,14 +193,16 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
       texts.add(
           new Text(
               new Xy(MARGIN, top + 1),
-              String.format(
-                  Locale.ROOT,
-                  "%s, flat pattern 1:1, sheet %.4g mm, %.2f x %.2f mm, %.1f mm²",
-                  title,
-                  flat.thicknessMm(),
-                  flat.widthMm(),
-                  flat.heightMm(),
-                  flat.areaMm2()),
+              title
+                  + ", flat pattern 1:1, sheet "
+                  + Numbers.mm(flat.thicknessMm())
+                  + ", "
+                  + Numbers.tidy(flat.widthMm(), 2)
+                  + " x "
+                  + Numbers.tidy(flat.heightMm(), 2)
+                  + " mm, "
+                  + Numbers.tidy(flat.areaMm2(), 1)
+                  + " mm²",
               TEXT,
               0,
               Anchor.START));

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import org.ankerdraft.core.geometry.FacePolygon;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Bend;
@@ -210,25 +211,24 @@ public record Skins(
       if (face.kind() == SurfaceKind.PLANE) {
         int g = behind(f);
         if (g != 0) {
-          return String.format(
-              Locale.ROOT,
-              "the wall is %.4g mm thick there, and %.4g mm where unfolding starts",
-              depth(face, topology.face(g)),
-              thickness);
+          return "the wall is "
+              + Numbers.mm(depth(face, topology.face(g)))
+              + " thick there, and "
+              + Numbers.mm(thickness)
+              + " where unfolding starts";
         }
         return "no parallel face lies behind it";
       }
       if (!face.concave() && face.radius() < thickness * (1 + UNEVEN_SHARE)) {
-        return String.format(
-            Locale.ROOT,
-            "the bend is sharp inside: its outside radius is %.4g mm, the sheet %.4g mm thick",
-            face.radius(),
-            thickness);
+        return "the bend is sharp inside: its outside radius is "
+            + Numbers.mm(face.radius())
+            + ", the sheet "
+            + Numbers.mm(thickness)
+            + " thick";
       }
-      return String.format(
-          Locale.ROOT,
-          "no bend of radius %.4g mm about the same axis lies on the other side",
-          face.radius() + (face.concave() ? thickness : -thickness));
+      return "no bend of radius "
+          + Numbers.mm(face.radius() + (face.concave() ? thickness : -thickness))
+          + " about the same axis lies on the other side";
     }
 
     private void badRims(Skins skins, List<Obstacle> obstacles) {

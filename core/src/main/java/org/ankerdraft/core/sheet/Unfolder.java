@@ -5,11 +5,11 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
@@ -200,19 +200,17 @@ public final class Unfolder {
     if (value.isEmpty()) {
       throw CannotUnfold.at(
           number,
-          String.format(
-              Locale.ROOT,
-              "the bend table has no rows for %.4g deg at a radius of %.4g mm",
-              Math.toDegrees(angle),
-              radius));
+          "the bend table has no rows for "
+              + Numbers.deg(angle)
+              + " at a radius of "
+              + Numbers.mm(radius));
     }
     if (!(value.get().allowanceMm() > tolerance.lengthMm())) {
       throw CannotUnfold.at(
           number,
-          String.format(
-              Locale.ROOT,
-              "its allowance comes to %.4g mm; it must be more than 0",
-              value.get().allowanceMm()));
+          "its allowance comes to "
+              + Numbers.mm(value.get().allowanceMm())
+              + "; it must be more than 0");
     }
     bends.put(number, new BendFace(angle, radius, face.concave(), value.get()));
     return new Placement.OfBend(front, centre, value.get().allowanceMm() / angle);

@@ -1,0 +1,25 @@
+package org.ankerdraft.core.geometry;
+
+import java.util.Locale;
+
+/** Numbers as they are said to the user. */
+public final class Numbers {
+  private Numbers() {}
+
+  /** At most that many decimals, no trailing zeros. */
+  public static String tidy(double v, int decimals) {
+    String s = String.format(Locale.ROOT, "%." + decimals + "f", v);
+    if (decimals > 0) {
+      s = s.replaceFirst("\\.?0+$", "");
+    }
+    return s.equals("-0") ? "0" : s;
+  }
+
+  public static String mm(double v) {
+    return tidy(v, 4) + " mm";
+  }
+
+  public static String deg(double rad) {
+    return tidy(Math.toDegrees(rad), 4) + " deg";
+  }
+}

@@ -1,0 +1,111 @@
+package org.ankerdraft.core.sheet;
+
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.build.BodyUnfolding;
+import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.build.StepResult;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.kernel.Budget;
+
+/** Short ways to sheet parts for tests. */
+final class Sheets {
+  static final double CURVE_MM = 0.01;
+
+  private Sheets() {}
+
+  static PartDocument part(double thickness, double radius, String bending, String steps) {
+    return Parts.document(
+        "{'ankerdraft': 1, 'name': 'test', 'process': {'sheet': {'material': 'steel', 'thickness': '"
+            + thickness
+            + " mm', 'radius': '"
+            + radius
+            + " mm', 'bending': "
+            + bending
+            + "}}, 'steps': ["
+            + steps
+            + "]}");
+  }
+
+  static String k(double k) {
+    return "{'by': 'k-factor', 'value': " + k + "}";
+  }
+
+  static PartState ok(PartDocument part) {
+    PartState state = Parts.build(part);
+    if (!state.isOk()) {
+      throw new AssertionError(
+          state.steps().stream()
+              .map(StepResult::message)
+              .filter(m -> !m.isEmpty())
+              .toList()
+              .toString());
+    }
+    return state;
+  }
+
+  static Body body(PartState state) {
+    return state.bodies().values().iterator().next();
+  }
+
+  static FlatPattern flat(PartState state) {
+    try {
+      return BodyUnfolding.unfold(
+          body(state), state, null, CURVE_MM, Parts.KERNEL, Budget.ofSeconds(30));
+    } catch (CannotUnfold e) {
+      throw new AssertionError(e.inWords(body(state).named()), e);
+    }
+  }
+
+  /** A base wall of a rectangle with its lower left corner at the origin. */
+  static String base(double x, double y) {
+    return "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','corner':['0 mm',"
+        + "'0 mm'],'width':'"
+        + x
+        + " mm','height':'"
+        + y
+        + " mm'}]},{'kind':'base','id':'base','sketch':'s','body':'Body'}";
+  }
+
+  /** A strip on the base wall's upper edge on a side. */
+  static String onSide(String kind, String side, String seat, String numbers) {
+    return ",{'kind':'"
+        + kind
+        + "','id':'"
+        + kind
+        + "-"
+        + side
+        + "','seat':{'edges':[{'choose':'edge','name':'base/end|base/side:r."
+        + side
+        + "'}]"
+        + (seat.isEmpty() ? "" : "," + seat)
+        + "},"
+        + numbers
+        + "}";
+  }
+
+  /** A folded wall through points given as x y x y ..., 40 mm wide. */
+  static String folded(String more, double... xy) {
+    StringBuilder curves = new StringBuilder();
+    for (int i = 0; i + 3 < xy.length; i += 2) {
+      curves
+          .append(i == 0 ? "" : ",")
+          .append("{'curve':'line','name':'l")
+          .append(i / 2 + 1)
+          .append("','from':['")
+          .append(xy[i])
+          .append(" mm','")
+          .append(xy[i + 1])
+          .append(" mm'],'to':['")
+          .append(xy[i + 2])
+          .append(" mm','")
+          .append(xy[i + 3])
+          .append(" mm']}");
+    }
+    return "{'kind':'sketch','id':'s','plane':{'base':'XZ'},'curves':["
+        + curves
+        + "]},{'kind':'folded','id':'wall','sketch':'s','width':'40 mm'"
+        + more
+        + "}";
+  }
+}
