@@ -20,7 +20,7 @@ import picocli.CommandLine.Spec;
 
 @Command(
     name = "check",
-    description = "Checks draft, undercuts, walls and corners against a rule book.")
+    description = "Checks draft, undercuts, walls, corners and flat patterns against a rule book.")
 final class CheckVerb implements Callable<Integer> {
   @Parameters(paramLabel = "FILE", description = "part file, bare JSON or STEP")
   private Path file;
@@ -29,7 +29,7 @@ final class CheckVerb implements Callable<Integer> {
       names = "--rules",
       paramLabel = "NAME",
       description =
-          "rule book: abs, abs-textured, pc, pa, pp; without it, what the part's process asks for")
+          "rule book: abs, abs-textured, pc, pa, pp, steel, steel-strong, stainless, aluminium; without it, what the part's process asks for")
   private String rules;
 
   @Option(names = "--json", description = "one JSON object on standard output")
@@ -80,6 +80,8 @@ final class CheckVerb implements Callable<Integer> {
             new Workshop.CannotGoOn(
                 "no rule book for material "
                     + content.part().process().material()
+                    + " and sheet "
+                    + content.part().process().sheetOrUsual().material()
                     + "; use --rules with one of "
                     + String.join(", ", RuleBook.NAMES)));
   }
@@ -100,7 +102,7 @@ final class CheckVerb implements Callable<Integer> {
           report.book().title(),
           report.verdict(Finding.Subject.DRAFT),
           report.verdict(Finding.Subject.WALL),
-          flat());
+          report.flatVerdict());
       report
           .findings()
           .forEach(f -> out.printf("%-8s %-14s %s%n", f.severity().word(), f.code(), f.message()));
@@ -108,16 +110,12 @@ final class CheckVerb implements Callable<Integer> {
     out.flush();
   }
 
-  private static String flat() {
-    return "no sheet body";
-  }
-
   private static ObjectNode asJson(CheckReport report) {
     ObjectNode root = Json.object();
     ObjectNode verdict = root.putObject("verdict");
     verdict.put("draft", report.verdict(Finding.Subject.DRAFT));
     verdict.put("wall", report.verdict(Finding.Subject.WALL));
-    verdict.put("flat", flat());
+    verdict.put("flat", report.flatVerdict());
     ArrayNode findings = root.putArray("findings");
     for (Finding f : report.findings()) {
       ObjectNode n = findings.addObject();

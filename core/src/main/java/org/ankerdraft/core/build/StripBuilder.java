@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.build.StripSeat.End;
@@ -347,7 +348,7 @@ final class StripBuilder {
         strip = Combiner.combine(context, what, Combination.SUBTRACT, strip, tool, step.id());
       }
     }
-    return mitred(strip, seat, ordinal);
+    return mitred(strip, seat, profile.lastFlat(), ordinal);
   }
 
   private static double beyond(End end, double reach) {
@@ -371,14 +372,18 @@ final class StripBuilder {
         named(ordinal, roles));
   }
 
-  private NamedShape mitred(NamedShape strip, StripSeat seat, String ordinal)
+  /** The strip ended at its mitres, with edges cut square to its last wall. */
+  private NamedShape mitred(
+      NamedShape strip, StripSeat seat, PlaneCurve.Line last, String ordinal)
       throws StepFailed, Ladder.Stopped {
     List<Plane> planes = new ArrayList<>();
     for (End end : List.of(seat.atStart(), seat.atEnd())) {
       if (end.isMitred()) {
         Mitre m = end.neighbour();
-        planes.add(
-            new Plane(m.corner().minus(m.awayFromStrip().times(gap / 2)), m.awayFromStrip()));
+        Plane mitre =
+            new Plane(m.corner().minus(m.awayFromStrip().times(gap / 2)), m.awayFromStrip());
+        planes.add(mitre);
+        squareCut(seat, last, mitre).ifPresent(planes::add);
       }
     }
     if (planes.isEmpty()) {
@@ -408,5 +413,27 @@ final class StripBuilder {
           throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), strip));
       case Outcome.Done<NamedShape>(NamedShape done) -> done;
     };
+  }
+
+  /**
+   * The plane square to the strip's last wall through the line in which the mitre meets the wall's
+   * near side; empty if that is the mitre itself.
+   */
+  private Optional<Plane> squareCut(StripSeat seat, PlaneCurve.Line last, Plane mitre) {
+    Xy way = last.end().minus(last.start()).times(1 / last.lengthMm());
+    Vec3 wall = seat.out().times(-way.y()).plus(seat.up().times(way.x()));
+    Vec3 start =
+        seat.origin()
+            .plus(seat.out().times(last.start().x()))
+            .plus(seat.up().times(last.start().y()));
+    Vec3 line = mitre.normal().cross(wall).unit();
+    Vec3 square = line.cross(wall).unit();
+    Vec3 away = square.dot(mitre.normal()) > 0 ? square : square.negated();
+    if (away.dot(mitre.normal()) > 1 - context.tolerance.angleRad()) {
+      return Optional.empty();
+    }
+    double reach =
+        mitre.origin().minus(start).dot(mitre.normal()) / seat.along().dot(mitre.normal());
+    return Optional.of(new Plane(start.plus(seat.along().times(reach)), away));
   }
 }

@@ -8,16 +8,19 @@ import java.util.Map;
  *
  * @param findings worst first
  * @param bodies by name
+ * @param flats flat patterns of the sheet bodies, by name
  * @param failures what could not be checked, in words
  */
 public record CheckReport(
     RuleBook book,
     List<Finding> findings,
     Map<String, BodyAnalysis> bodies,
+    Map<String, FlatAnalysis> flats,
     List<String> failures) {
   public CheckReport {
     findings = List.copyOf(findings);
     bodies = Map.copyOf(bodies);
+    flats = Map.copyOf(flats);
     failures = List.copyOf(failures);
   }
 
@@ -28,8 +31,19 @@ public record CheckReport(
         .count();
   }
 
-  /** "clear", or the counts: "2 stop, 1 caution". Findings on edges count to the wall. */
+  /** The verdict on the flat, which parts without sheet bodies do not have. */
+  public String flatVerdict() {
+    return flats.isEmpty() ? "no sheet body" : verdict(Finding.Subject.FLAT);
+  }
+
+  /**
+   * "clear", or the counts: "2 stop, 1 caution". Findings on edges count to the wall. Parts of sheet
+   * alone have no verdict on draft and wall.
+   */
   public String verdict(Finding.Subject subject) {
+    if (subject != Finding.Subject.FLAT && !bodies.isEmpty() && flats.size() == bodies.size()) {
+      return "no moulded body";
+    }
     StringBuilder s = new StringBuilder();
     for (Severity severity : Severity.values()) {
       long n = count(subject, severity);

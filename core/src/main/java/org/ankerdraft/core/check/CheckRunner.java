@@ -7,9 +7,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.GeometryKernel.DraftRange;
@@ -29,6 +32,9 @@ public final class CheckRunner {
   private static final double SPACING_SHARE = 1.0 / 45;
   private static final double ANGLE_TOLERANCE_RAD = Math.toRadians(0.02);
   private static final Duration CROSSING_BUDGET = Duration.ofSeconds(20);
+
+  private static final Duration UNFOLD_BUDGET = Duration.ofSeconds(30);
+  private static final double FLAT_CURVE_MM = 0.01;
 
   private final GeometryKernel kernel;
   private final GeometryKernel slowKernel;
@@ -104,6 +110,8 @@ public final class CheckRunner {
     List<Finding> findings = new ArrayList<>();
     List<String> failures = new ArrayList<>();
     Map<String, BodyAnalysis> bodies = new LinkedHashMap<>();
+    Map<String, FlatAnalysis> flats = new LinkedHashMap<>();
+    Set<String> sheets = BodyUnfolding.sheetBodies(state);
     Vec3 pull = state.part().process().pull().unit();
     for (Body body : state.bodies().values()) {
       BodyAnalysis a = surveyed.get().get(body.name());
@@ -111,7 +119,7 @@ public final class CheckRunner {
         failures.add("body " + body.name() + " could not be meshed, so it is not checked");
         continue;
       }
-      if (a.wall() == null) {
+      if (a.wall() == null && !sheets.contains(body.name())) {
         double spacing = body.named().shape().mass().diagonalMm() * SPACING_SHARE;
         WallField wall =
             WallField.measure(a.mesh(), a.bvh(), spacing, deflectionMm(body), threads, cancel);
@@ -122,6 +130,12 @@ public final class CheckRunner {
         kept.put(body.key() + pull, a);
       }
       bodies.put(body.name(), a);
+      if (sheets.contains(body.name())) {
+        FlatAnalysis flat = unfolded(body, state, cancel);
+        flats.put(body.name(), flat);
+        findings.addAll(FlatCheck.check(flat, book, state.part()));
+        continue;
+      }
       findings.addAll(DraftCheck.check(a, book, pull, state.part()));
       findings.addAll(UndercutCheck.check(a, book, pull));
       findings.addAll(WallCheck.check(a, book));
@@ -135,7 +149,19 @@ public final class CheckRunner {
         Comparator.comparing(Finding::severity)
             .thenComparing(Finding::subject)
             .thenComparingDouble(f -> -excess(f)));
-    return Optional.of(new CheckReport(book, findings, bodies, failures));
+    return Optional.of(new CheckReport(book, findings, bodies, flats, failures));
+  }
+
+  private FlatAnalysis unfolded(Body body, PartState state, Budget.Cancel cancel) {
+    try {
+      return new FlatAnalysis(
+          body,
+          BodyUnfolding.unfold(
+              body, state, null, FLAT_CURVE_MM, kernel, new Budget(UNFOLD_BUDGET, cancel)),
+          null);
+    } catch (CannotUnfold e) {
+      return new FlatAnalysis(body, null, e.inWords(body.named()));
+    }
   }
 
   private static double excess(Finding f) {

@@ -1,6 +1,7 @@
 package org.ankerdraft.core.check;
 
 import java.util.List;
+import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Vec3;
 
@@ -16,7 +17,8 @@ import org.ankerdraft.kernel.Vec3;
  * @param body name of the body
  * @param faces names of the faces concerned, the worst first
  * @param source where the limit comes from
- * @param repair a step that mends it, or null
+ * @param repair a step that mends it, new or in the place of the one with its id; or null
+ * @param flatAt where in the flat pattern of a sheet body, or null
  */
 public record Finding(
     String code,
@@ -31,7 +33,8 @@ public record Finding(
     List<String> faces,
     String source,
     String message,
-    Step repair) {
+    Step repair,
+    Xy flatAt) {
 
   /** What the verdict is given on. */
   public enum Subject {
@@ -43,5 +46,25 @@ public record Finding(
 
   public Finding {
     faces = List.copyOf(faces);
+  }
+
+  /** A finding that has no place in a flat pattern. */
+  public Finding(
+      String code,
+      Subject subject,
+      Severity severity,
+      String title,
+      double measured,
+      double required,
+      String unit,
+      Vec3 point,
+      String body,
+      List<String> faces,
+      String source,
+      String message,
+      Step repair) {
+    this(
+        code, subject, severity, title, measured, required, unit, point, body, faces, source,
+        message, repair, null);
   }
 }

@@ -17,8 +17,15 @@ public final class RuleBook {
   private static final ObjectMapper MAPPER =
       JsonMapper.builder().enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES).build();
 
-  /** The rule books that ship with the application, by name. */
-  public static final List<String> NAMES = List.of("abs", "abs-textured", "pc", "pa", "pp");
+  private static final double SAME_THICKNESS_MM = 1e-3;
+  private static final String USUAL_MOULDING = "abs";
+  private static final String USUAL_SHEET = "steel";
+
+  /** The rule books that ship with the application, by name: mouldings, then sheet. */
+  public static final List<String> NAMES =
+      List.of(
+          "abs", "abs-textured", "pc", "pa", "pp", "steel", "steel-strong", "stainless",
+          "aluminium");
 
   /** Smallest draft for a texture of a VDI 3400 number up to {@code vdi}. */
   record TextureDraft(int vdi, double draftDeg) {}
@@ -33,14 +40,59 @@ public final class RuleBook {
       List<TextureDraft> textureDraft,
       String textureSource) {}
 
+  /** The sheet materials among them. */
+  public static final List<String> SHEET_NAMES =
+      List.of("steel", "steel-strong", "stainless", "aluminium");
+
+  /** Code of the smallest inside radius, which the sheet's thickness decides. */
+  public static final String BEND_RADIUS = "bend.radius";
+
+  /** Smallest inside radius for sheet up to a thickness. */
+  record SmallestRadius(double thicknessMm, double radiusMm) {}
+
+  /** What is said of a sheet material, as stored. */
+  record SheetData(
+      String name,
+      String title,
+      double tensileMpa,
+      List<SmallestRadius> smallestRadius,
+      String radiusSource,
+      List<Limit> limits) {}
+
   private final String name;
   private final String title;
   private final Map<String, Limit> limits;
+  private final SheetData sheet;
 
-  private RuleBook(String name, String title, Map<String, Limit> limits) {
+  private RuleBook(String name, String title, Map<String, Limit> limits, SheetData sheet) {
     this.name = name;
     this.title = title;
     this.limits = limits;
+    this.sheet = sheet;
+  }
+
+  /** Tensile strength of the sheet material, N/mm2. */
+  public double tensileMpa() {
+    return sheet.tensileMpa();
+  }
+
+  /**
+   * The smallest inside radius for a sheet: of the first row that is as thick; beyond the last row
+   * in proportion to it.
+   */
+  public Limit smallestRadius(double thicknessMm) {
+    Limit changed = limits.get(BEND_RADIUS);
+    if (changed != null) {
+      return changed;
+    }
+    SmallestRadius last = sheet.smallestRadius().getLast();
+    double radius =
+        sheet.smallestRadius().stream()
+            .filter(r -> r.thicknessMm() >= thicknessMm - SAME_THICKNESS_MM)
+            .findFirst()
+            .map(SmallestRadius::radiusMm)
+            .orElse(last.radiusMm() * thicknessMm / last.thicknessMm());
+    return new Limit(BEND_RADIUS, radius, "mm", Severity.STOP, sheet.radiusSource());
   }
 
   public String name() {
@@ -64,9 +116,17 @@ public final class RuleBook {
     return limit;
   }
 
-  /** The rule book of that name; empty if none ships under it. */
+  /**
+   * The rule book of that name, with the usual limits for the other kind of body; empty if none
+   * ships under it.
+   */
   public static Optional<RuleBook> named(String name) {
-    return read(name).map(data -> of(data, data.vdi()));
+    if (SHEET_NAMES.contains(name)) {
+      return read(USUAL_MOULDING, Data.class)
+          .flatMap(data -> readSheet(name).map(s -> of(data, data.vdi(), s, true)));
+    }
+    return read(name, Data.class)
+        .flatMap(data -> readSheet(USUAL_SHEET).map(s -> of(data, data.vdi(), s, false)));
   }
 
   /**
@@ -75,23 +135,32 @@ public final class RuleBook {
    */
   public static Optional<RuleBook> forPart(PartDocument part) {
     String material = part.process().material().toLowerCase(Locale.ROOT);
-    return read(material).map(data -> of(data, part.process().vdi()).changed(part.limits()));
+    boolean isSheet = part.process().sheet() != null;
+    return read(material, Data.class)
+        .flatMap(data ->
+            readSheet(part.process().sheetOrUsual().material().toLowerCase(Locale.ROOT))
+                .map(sheet ->
+                    of(data, part.process().vdi(), sheet, isSheet).changed(part.limits())));
   }
 
-  private static Optional<Data> read(String name) {
-    if (!name.matches("[a-z0-9-]+")) {
+  private static Optional<SheetData> readSheet(String name) {
+    return read("sheet/" + name, SheetData.class);
+  }
+
+  private static <T> Optional<T> read(String name, Class<T> type) {
+    if (!name.matches("(sheet/)?[a-z0-9-]+")) {
       return Optional.empty();
     }
     try (InputStream in =
         RuleBook.class.getResourceAsStream("/org/ankerdraft/rules/" + name + ".json")) {
-      return in == null ? Optional.empty() : Optional.of(MAPPER.readValue(in, Data.class));
+      return in == null ? Optional.empty() : Optional.of(MAPPER.readValue(in, type));
     } catch (IOException e) {
       throw new IllegalStateException(
           "rule book " + name + " that ships with the application is damaged", e);
     }
   }
 
-  private static RuleBook of(Data data, Integer vdi) {
+  private static RuleBook of(Data data, Integer vdi, SheetData sheet, boolean titleOfSheet) {
     Map<String, Limit> limits = new LinkedHashMap<>();
     data.limits().forEach(l -> limits.put(l.code(), l));
     String title = data.title();
@@ -114,14 +183,23 @@ public final class RuleBook {
               "VDI 3400 number " + vdi + ": " + data.textureSource()));
       title = data.material() + ", texture VDI " + vdi;
     }
-    return new RuleBook(data.name(), title, limits);
+    sheet.limits().forEach(l -> limits.put(l.code(), l));
+    return titleOfSheet
+        ? new RuleBook(sheet.name(), sheet.title(), limits, sheet)
+        : new RuleBook(data.name(), title, limits, sheet);
   }
 
   /** This book with some limits changed; codes it does not have are passed over. */
   public RuleBook changed(Map<String, Double> values) {
     Map<String, Limit> copy = new LinkedHashMap<>(limits);
     values.forEach((code, value) -> copy.computeIfPresent(code, (c, l) -> l.withValue(value)));
-    return new RuleBook(name, title, copy);
+    Double radius = values.get(BEND_RADIUS);
+    if (radius != null) {
+      copy.put(
+          BEND_RADIUS,
+          new Limit(BEND_RADIUS, radius, "mm", Severity.STOP, "changed in this part"));
+    }
+    return new RuleBook(name, title, copy, sheet);
   }
 
   /**

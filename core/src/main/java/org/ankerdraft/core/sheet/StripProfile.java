@@ -105,6 +105,16 @@ public final class StripProfile {
     return List.copyOf(bendOutlines);
   }
 
+  /** The near side of the last flat piece. */
+  public PlaneCurve.Line lastFlat() {
+    for (Raised r : near.reversed()) {
+      if (r.curve instanceof PlaneCurve.Line line) {
+        return line;
+      }
+    }
+    throw new IllegalStateException("the strip has no flat piece");
+  }
+
   /** How far the strip reaches along x at most. */
   public double reachX() {
     double x = -Double.MAX_VALUE;
