@@ -14,6 +14,7 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
@@ -137,6 +138,22 @@ final class Handles {
             default -> Optional.empty();
           };
       case Step.Import _ -> Optional.empty();
+      case SheetStep.Base b ->
+          label.equals("Thickness") ? onBorn(result, b.id(), "end", 0, 1) : Optional.empty();
+      case SheetStep.Folded f ->
+          switch (label) {
+            case "Width" -> onBorn(result, f.id(), "end", 0, f.symmetric() ? 2 : 1);
+            case "Inside radius" -> onBorn(result, f.id(), "bend1-near", 0, -2);
+            default -> Optional.empty();
+          };
+      case SheetStep.Strip s ->
+          switch (label) {
+            case "Length" -> onBorn(result, s.id(), "end", 0, 1);
+            case "Angle" -> onBorn(result, s.id(), "wall1-near", 0, 1);
+            case "Inside radius" -> onBorn(result, s.id(), "bend1-near", 0, -2);
+            default -> Optional.empty();
+          };
+      case SheetStep.Convert _ -> Optional.empty();
     };
   }
 

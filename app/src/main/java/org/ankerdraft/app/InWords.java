@@ -9,6 +9,7 @@ import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** Steps and choices as they are said on screen. */
@@ -20,7 +21,15 @@ final class InWords {
   }
 
   static String title(Step s) {
-    return s.label() != null ? s.label() : capital(s.kind());
+    if (s.label() != null) {
+      return s.label();
+    }
+    return switch (s) {
+      case SheetStep.Base _ -> "Base wall";
+      case SheetStep.Folded _ -> "Folded wall";
+      case SheetStep.Convert _ -> "Turn into sheet";
+      default -> capital(s.kind());
+    };
   }
 
   private static String text(Expr e) {
@@ -60,7 +69,27 @@ final class InWords {
               + (s.depth() == null ? "through" : text(s.depth()))
               + (s.points().size() > 1 ? ", " + s.points().size() + " places" : "");
       case Step.Import s -> s.file();
+      case SheetStep.Base s ->
+          (s.thickness() == null ? "sheet" : text(s.thickness())) + ", body " + orId(s.body(), s);
+      case SheetStep.Folded s -> text(s.width()) + " wide, body " + orId(s.body(), s);
+      case SheetStep.Flange s ->
+          text(s.length()) + ", " + (s.angle() == null ? "90 deg" : text(s.angle())) + seat(s);
+      case SheetStep.Hem s ->
+          s.style().name().toLowerCase(Locale.ROOT) + ", " + text(s.length()) + seat(s);
+      case SheetStep.Joggle s -> text(s.height()) + " high, " + text(s.length()) + seat(s);
+      case SheetStep.Convert s ->
+          s.bends().isEmpty()
+              ? "as it is"
+              : s.bends().size() + " bends" + (s.rips().isEmpty() ? "" : ", ripped");
     };
+  }
+
+  private static String orId(String body, Step s) {
+    return body == null ? s.id() : body;
+  }
+
+  private static String seat(SheetStep.Strip s) {
+    return s.seat().edges().isEmpty() ? ", no edge" : ", " + edge(s.seat().edges().getFirst());
   }
 
   private static String sets(List<Step.EdgeSet> sets) {
@@ -161,7 +190,11 @@ final class InWords {
   }
 
   static String process(PartDocument part) {
-    return (part.owner() == null ? "" : part.owner() + ", ")
+    String owner = part.owner() == null ? "" : part.owner() + ", ";
+    if (part.process().sheet() != null) {
+      return owner + part.process().sheet().material() + " " + part.process().sheet().thickness();
+    }
+    return owner
         + part.process().material()
         + (part.process().vdi() == null ? ", smooth" : ", texture VDI " + part.process().vdi());
   }

@@ -8,9 +8,11 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** New steps with sensible first values, on what is picked in the view. */
@@ -75,18 +77,8 @@ final class NewSteps {
   }
 
   void extrude() {
-    PartDocument part = session.document();
-    Step.Sketch sketch = null;
-    for (Step s : part.steps()) {
-      if (s instanceof Step.Sketch k) {
-        sketch = k;
-      }
-    }
-    if (session.selectedStep().orElse(null) instanceof Step.Sketch chosen) {
-      sketch = chosen;
-    }
+    Step.Sketch sketch = lastSketch("to extrude");
     if (sketch == null) {
-      session.notice("there is no sketch to extrude; start with one");
       return;
     }
     boolean first = session.state().map(s -> s.bodies().isEmpty()).orElse(true);
@@ -167,6 +159,92 @@ final class NewSteps {
             plane(),
             List.of(Point2.ORIGIN),
             new Expr("5 mm"),
+            null));
+  }
+
+  /** The sketch that is selected, else the last one; null with a notice if there is none. */
+  private Step.Sketch lastSketch(String toWhat) {
+    Step.Sketch sketch = null;
+    for (Step s : session.document().steps()) {
+      if (s instanceof Step.Sketch k) {
+        sketch = k;
+      }
+    }
+    if (session.selectedStep().orElse(null) instanceof Step.Sketch chosen) {
+      sketch = chosen;
+    }
+    if (sketch == null) {
+      session.notice("there is no sketch " + toWhat + "; start with one");
+    }
+    return sketch;
+  }
+
+  private String freeBody() {
+    var bodies = session.state().map(s -> s.bodies().keySet()).orElse(java.util.Set.of());
+    return bodies.contains("Sheet") ? null : "Sheet";
+  }
+
+  /** Adds a step of a part that from now on has a sheet process. */
+  private void addSheet(Step step) {
+    PartDocument part = session.document();
+    if (part.process().sheet() == null) {
+      part = part.withProcess(part.process().withSheet(SheetProcess.DEFAULT));
+    }
+    session.edit(part.withNewStep(step));
+    session.select(step.id());
+  }
+
+  void base() {
+    Step.Sketch sketch = lastSketch("to make a wall of");
+    if (sketch != null) {
+      addSheet(
+          new SheetStep.Base(id("base"), null, false, sketch.id(), null, false, freeBody()));
+    }
+  }
+
+  void folded() {
+    Step.Sketch sketch = lastSketch("to fold a wall along");
+    if (sketch != null) {
+      addSheet(
+          new SheetStep.Folded(
+              id("folded"), null, false, sketch.id(), new Expr("40 mm"), false, null, null, null,
+              null, freeBody()));
+    }
+  }
+
+  private SheetStep.Seat seat() {
+    return new SheetStep.Seat(edges(), null, null, null, null, null);
+  }
+
+  void flange() {
+    addSheet(
+        new SheetStep.Flange(
+            id("flange"), null, false, onlyBody().orElse(null), seat(), new Expr("20 mm"), null,
+            new Expr("90 deg"), null, null));
+  }
+
+  void hem() {
+    addSheet(
+        new SheetStep.Hem(
+            id("hem"), null, false, onlyBody().orElse(null), seat(), null, new Expr("8 mm"), null,
+            null, null));
+  }
+
+  void joggle() {
+    addSheet(
+        new SheetStep.Joggle(
+            id("joggle"), null, false, onlyBody().orElse(null), seat(), new Expr("4 mm"),
+            new Expr("15 mm"), new Expr("45 deg"), null, null));
+  }
+
+  /** The picked face is kept; picked edges become bends. */
+  void convert() {
+    List<EdgeChoice> bends =
+        session.picked().stream().anyMatch(p -> !p.isFace()) ? edges() : List.of();
+    addSheet(
+        new SheetStep.Convert(
+            id("sheet"), null, false, onlyBody().orElse(null),
+            faces().isEmpty() ? null : faces().getFirst(), bends, List.of(), null, null, null,
             null));
   }
 }

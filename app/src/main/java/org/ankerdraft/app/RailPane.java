@@ -73,11 +73,6 @@ final class RailPane extends VBox {
         open.getItems().add(item);
       }
     }
-    if (open.getItems().isEmpty()) {
-      MenuItem none = new MenuItem("nothing here in this version");
-      none.setDisable(true);
-      open.getItems().add(none);
-    }
     open.show(stations.get(stage), Side.RIGHT, 0, 0);
   }
 
@@ -96,6 +91,7 @@ final class RailPane extends VBox {
     count(Action.Stage.DRAFT, report, Finding.Subject.DRAFT);
     count(Action.Stage.WALLS, report, Finding.Subject.WALL);
     count(Action.Stage.EDGES, report, Finding.Subject.EDGES);
+    count(Action.Stage.SHEET, report, Finding.Subject.FLAT);
     counts
         .get(Action.Stage.CHECK)
         .setText(report.findings().isEmpty() ? "" : String.valueOf(report.findings().size()));

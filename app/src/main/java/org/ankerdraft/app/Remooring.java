@@ -4,6 +4,8 @@ import java.util.List;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.step.Changed;
+import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** Replaces a name that is gone by another in all choices of a step. */
@@ -12,49 +14,44 @@ final class Remooring {
 
   static Step remoored(Step step, String lost, String found) {
     return switch (step) {
-      case Step.Sketch s ->
-          new Step.Sketch(
-              s.id(), s.label(), s.skipped(), plane(s.plane(), lost, found), s.curves());
+      case Step.Sketch s -> Changed.with(s, "plane", plane(s.plane(), lost, found));
       case Step.Draft s ->
-          new Step.Draft(
-              s.id(),
-              s.label(),
-              s.skipped(),
-              s.body(),
-              s.pull(),
-              plane(s.neutral(), lost, found),
+          Changed.with(
+              Changed.with(s, "neutral", plane(s.neutral(), lost, found)),
+              "sets",
               s.sets().stream()
                   .map(d -> new Step.DraftSet(faces(d.faces(), lost, found), d.angle()))
                   .toList());
       case Step.Shell s ->
-          new Step.Shell(
-              s.id(),
-              s.label(),
-              s.skipped(),
-              s.body(),
-              s.thickness(),
-              s.outwards(),
-              faces(s.open(), lost, found),
+          Changed.with(
+              Changed.with(s, "open", faces(s.open(), lost, found)),
+              "own",
               s.own().stream()
                   .map(o -> new Step.OwnThickness(faces(o.faces(), lost, found), o.thickness()))
                   .toList());
-      case Step.Round s ->
-          new Step.Round(s.id(), s.label(), s.skipped(), s.body(), sets(s.sets(), lost, found));
-      case Step.Chamfer s ->
-          new Step.Chamfer(s.id(), s.label(), s.skipped(), s.body(), sets(s.sets(), lost, found));
-      case Step.Hole s ->
-          new Step.Hole(
-              s.id(),
-              s.label(),
-              s.skipped(),
-              s.body(),
-              plane(s.plane(), lost, found),
-              s.points(),
-              s.diameter(),
-              s.depth());
+      case Step.Round s -> Changed.with(s, "sets", sets(s.sets(), lost, found));
+      case Step.Chamfer s -> Changed.with(s, "sets", sets(s.sets(), lost, found));
+      case Step.Hole s -> Changed.with(s, "plane", plane(s.plane(), lost, found));
+      case SheetStep.Strip s ->
+          s.withSeat(Changed.with(s.seat(), "edges", edges(s.seat().edges(), lost, found)));
+      case SheetStep.Convert s ->
+          Changed.with(
+              Changed.with(
+                  Changed.with(
+                      s, "keep", s.keep() == null ? null : face(s.keep(), lost, found)),
+                  "bends",
+                  edges(s.bends(), lost, found)),
+              "rips",
+              edges(s.rips(), lost, found));
       case Step.Extrude s -> s;
       case Step.Import s -> s;
+      case SheetStep.Base s -> s;
+      case SheetStep.Folded s -> s;
     };
+  }
+
+  private static List<EdgeChoice> edges(List<EdgeChoice> list, String lost, String found) {
+    return list.stream().map(e -> edge(e, lost, found)).toList();
   }
 
   private static PlaneRef plane(PlaneRef p, String lost, String found) {
@@ -76,7 +73,7 @@ final class Remooring {
   private static List<Step.EdgeSet> sets(List<Step.EdgeSet> sets, String lost, String found) {
     return sets.stream()
         .map(s ->
-            new Step.EdgeSet(s.edges().stream().map(e -> edge(e, lost, found)).toList(), s.size()))
+            new Step.EdgeSet(edges(s.edges(), lost, found), s.size()))
         .toList();
   }
 

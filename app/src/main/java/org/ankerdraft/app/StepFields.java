@@ -9,6 +9,8 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.step.Changed;
+import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** The fields of each kind of step. */
@@ -29,180 +31,82 @@ final class StepFields {
           edgeSets(
               s.sets(),
               "Radius",
-              sets -> new Step.Round(s.id(), s.label(), s.skipped(), s.body(), sets));
+              sets -> Changed.with(s, "sets", sets));
       case Step.Chamfer s ->
           edgeSets(
               s.sets(),
               "Leg",
-              sets -> new Step.Chamfer(s.id(), s.label(), s.skipped(), s.body(), sets));
+              sets -> Changed.with(s, "sets", sets));
       case Step.Hole s -> hole(s);
       case Step.Import s ->
           List.of(
-              new CardField.TextField(
-                  "File", s.file(), f -> new Step.Import(s.id(), s.label(), s.skipped(), f)));
+              new CardField.TextField("File", s.file(), f -> Changed.with(s, "file", f)));
+      case SheetStep s -> SheetFields.of(s, part);
     };
   }
 
   private static List<CardField> extrude(Step.Extrude s, PartDocument part) {
     List<CardField> fields = new ArrayList<>();
-    List<String> sketches =
-        part.steps().stream().filter(o -> o instanceof Step.Sketch).map(Step::id).toList();
-    fields.add(
-        new CardField.OptionField(
-            "Sketch",
-            sketches,
-            s.sketch(),
-            v ->
-                with(
-                    s,
-                    v,
-                    s.extent(),
-                    s.depth(),
-                    s.backDepth(),
-                    s.reversed(),
-                    s.taper(),
-                    s.use(),
-                    s.body())));
+    fields.add(sketch(s, part, s.sketch()));
     fields.add(
         new CardField.OptionField(
             "Extent",
             EXTENTS,
             EXTENTS.get(s.extent().ordinal()),
-            v ->
-                with(
-                    s,
-                    s.sketch(),
-                    Step.Extent.values()[EXTENTS.indexOf(v)],
-                    s.depth(),
-                    s.backDepth(),
-                    s.reversed(),
-                    s.taper(),
-                    s.use(),
-                    s.body())));
+            v -> Changed.with(s, "extent", Step.Extent.values()[EXTENTS.indexOf(v)])));
     if (s.extent() != Step.Extent.THROUGH_ALL) {
-      fields.add(
-          new CardField.NumberField(
-              "Depth",
-              Measure.LENGTH,
-              s.depth(),
-              false,
-              v ->
-                  with(
-                      s,
-                      s.sketch(),
-                      s.extent(),
-                      v,
-                      s.backDepth(),
-                      s.reversed(),
-                      s.taper(),
-                      s.use(),
-                      s.body())));
+      fields.add(length(s, "Depth", "depth", s.depth(), false));
     }
     if (s.extent() == Step.Extent.TWO_SIDES) {
-      fields.add(
-          new CardField.NumberField(
-              "Other side",
-              Measure.LENGTH,
-              s.backDepth(),
-              false,
-              v ->
-                  with(
-                      s,
-                      s.sketch(),
-                      s.extent(),
-                      s.depth(),
-                      v,
-                      s.reversed(),
-                      s.taper(),
-                      s.use(),
-                      s.body())));
+      fields.add(length(s, "Other side", "backDepth", s.backDepth(), false));
     }
-    fields.add(
-        new CardField.NumberField(
-            "Taper",
-            Measure.ANGLE,
-            s.taper(),
-            true,
-            v ->
-                with(
-                    s,
-                    s.sketch(),
-                    s.extent(),
-                    s.depth(),
-                    s.backDepth(),
-                    s.reversed(),
-                    v,
-                    s.use(),
-                    s.body())));
+    fields.add(angle(s, "Taper", "taper", s.taper(), true));
     fields.add(
         new CardField.OptionField(
             "Direction",
             List.of("along the normal", "against the normal"),
             s.reversed() ? "against the normal" : "along the normal",
-            v ->
-                with(
-                    s,
-                    s.sketch(),
-                    s.extent(),
-                    s.depth(),
-                    s.backDepth(),
-                    v.startsWith("against"),
-                    s.taper(),
-                    s.use(),
-                    s.body())));
+            v -> Changed.with(s, "reversed", v.startsWith("against"))));
     fields.add(
         new CardField.OptionField(
             "Use",
             USES,
             USES.get(s.use().ordinal()),
-            v ->
-                with(
-                    s,
-                    s.sketch(),
-                    s.extent(),
-                    s.depth(),
-                    s.backDepth(),
-                    s.reversed(),
-                    s.taper(),
-                    Step.Use.values()[USES.indexOf(v)],
-                    s.body())));
+            v -> Changed.with(s, "use", Step.Use.values()[USES.indexOf(v)])));
     if (s.use() == Step.Use.NEW_BODY) {
-      fields.add(
-          new CardField.TextField(
-              "Body",
-              s.body() == null ? s.id() : s.body(),
-              v ->
-                  with(
-                      s,
-                      s.sketch(),
-                      s.extent(),
-                      s.depth(),
-                      s.backDepth(),
-                      s.reversed(),
-                      s.taper(),
-                      s.use(),
-                      v)));
+      fields.add(body(s, s.body()));
     } else {
       fields.add(
           new CardField.TextField(
               "With bodies",
               String.join(", ", s.targets()),
-              v ->
-                  new Step.Extrude(
-                      s.id(),
-                      s.label(),
-                      s.skipped(),
-                      s.sketch(),
-                      s.extent(),
-                      s.depth(),
-                      s.backDepth(),
-                      s.reversed(),
-                      s.taper(),
-                      s.use(),
-                      s.body(),
-                      names(v))));
+              v -> Changed.with(s, "targets", names(v))));
     }
     return fields;
+  }
+
+  /** Which sketch a step takes. */
+  static CardField sketch(Step s, PartDocument part, String value) {
+    List<String> sketches =
+        part.steps().stream().filter(o -> o instanceof Step.Sketch).map(Step::id).toList();
+    return new CardField.OptionField("Sketch", sketches, value, v -> Changed.with(s, "sketch", v));
+  }
+
+  /** Name of the body that a step makes. */
+  static CardField body(Step s, String value) {
+    return new CardField.TextField(
+        "Body", value == null ? s.id() : value, v -> Changed.with(s, "body", v));
+  }
+
+  static CardField length(
+      Step s, String label, String component, Expr value, boolean optional) {
+    return new CardField.NumberField(
+        label, Measure.LENGTH, value, optional, v -> Changed.with(s, component, v));
+  }
+
+  static CardField angle(Step s, String label, String component, Expr value, boolean optional) {
+    return new CardField.NumberField(
+        label, Measure.ANGLE, value, optional, v -> Changed.with(s, component, v));
   }
 
   private static List<String> names(String text) {
@@ -210,31 +114,6 @@ final class StepFields {
         .map(String::strip)
         .filter(n -> !n.isEmpty())
         .toList();
-  }
-
-  private static Step with(
-      Step.Extrude s,
-      String sketch,
-      Step.Extent extent,
-      Expr depth,
-      Expr back,
-      boolean reversed,
-      Expr taper,
-      Step.Use use,
-      String body) {
-    return new Step.Extrude(
-        s.id(),
-        s.label(),
-        s.skipped(),
-        sketch,
-        extent,
-        depth,
-        back,
-        reversed,
-        taper,
-        use,
-        body,
-        s.targets());
   }
 
   private static List<CardField> draft(Step.Draft s) {
@@ -263,7 +142,7 @@ final class StepFields {
         plane(
             "Neutral plane",
             s.neutral(),
-            p -> new Step.Draft(s.id(), s.label(), s.skipped(), s.body(), s.pull(), p, s.sets())));
+            p -> Changed.with(s, "neutral", p)));
     fields.add(
         new CardField.Additions(
             "",
@@ -276,7 +155,7 @@ final class StepFields {
   }
 
   private static Step withSets(Step.Draft s, List<Step.DraftSet> sets) {
-    return new Step.Draft(s.id(), s.label(), s.skipped(), s.body(), s.pull(), s.neutral(), sets);
+    return Changed.with(s, "sets", sets);
   }
 
   static <T> List<T> replaced(List<T> list, int at, T value) {
@@ -346,44 +225,15 @@ final class StepFields {
 
   private static List<CardField> shell(Step.Shell s) {
     List<CardField> fields = new ArrayList<>();
-    fields.add(
-        new CardField.NumberField(
-            "Thickness",
-            Measure.LENGTH,
-            s.thickness(),
-            false,
-            v ->
-                new Step.Shell(
-                    s.id(), s.label(), s.skipped(), s.body(), v, s.outwards(), s.open(), s.own())));
+    fields.add(length(s, "Thickness", "thickness", s.thickness(), false));
     fields.add(
         new CardField.OptionField(
             "Wall grows",
             List.of("inwards", "outwards"),
             s.outwards() ? "outwards" : "inwards",
-            v ->
-                new Step.Shell(
-                    s.id(),
-                    s.label(),
-                    s.skipped(),
-                    s.body(),
-                    s.thickness(),
-                    v.equals("outwards"),
-                    s.open(),
-                    s.own())));
+            v -> Changed.with(s, "outwards", v.equals("outwards"))));
     fields.add(
-        new CardField.FacesField(
-            "Open faces",
-            s.open(),
-            v ->
-                new Step.Shell(
-                    s.id(),
-                    s.label(),
-                    s.skipped(),
-                    s.body(),
-                    s.thickness(),
-                    s.outwards(),
-                    v,
-                    s.own())));
+        new CardField.FacesField("Open faces", s.open(), v -> Changed.with(s, "open", v)));
     for (int i = 0; i < s.own().size(); i++) {
       int n = i;
       Step.OwnThickness own = s.own().get(i);
@@ -413,8 +263,7 @@ final class StepFields {
   }
 
   private static Step withOwn(Step.Shell s, List<Step.OwnThickness> own) {
-    return new Step.Shell(
-        s.id(), s.label(), s.skipped(), s.body(), s.thickness(), s.outwards(), s.open(), own);
+    return Changed.with(s, "own", own);
   }
 
   private static List<CardField> edgeSets(
@@ -451,69 +300,17 @@ final class StepFields {
 
   private static List<CardField> hole(Step.Hole s) {
     List<CardField> fields = new ArrayList<>();
-    fields.add(
-        new CardField.NumberField(
-            "Diameter",
-            Measure.LENGTH,
-            s.diameter(),
-            false,
-            v ->
-                new Step.Hole(
-                    s.id(),
-                    s.label(),
-                    s.skipped(),
-                    s.body(),
-                    s.plane(),
-                    s.points(),
-                    v,
-                    s.depth())));
+    fields.add(length(s, "Diameter", "diameter", s.diameter(), false));
     fields.add(
         new CardField.OptionField(
             "Goes",
             List.of("through", "to a depth"),
             s.depth() == null ? "through" : "to a depth",
-            v ->
-                new Step.Hole(
-                    s.id(),
-                    s.label(),
-                    s.skipped(),
-                    s.body(),
-                    s.plane(),
-                    s.points(),
-                    s.diameter(),
-                    v.equals("through") ? null : new Expr("5 mm"))));
+            v -> Changed.with(s, "depth", v.equals("through") ? null : new Expr("5 mm"))));
     if (s.depth() != null) {
-      fields.add(
-          new CardField.NumberField(
-              "Depth",
-              Measure.LENGTH,
-              s.depth(),
-              false,
-              v ->
-                  new Step.Hole(
-                      s.id(),
-                      s.label(),
-                      s.skipped(),
-                      s.body(),
-                      s.plane(),
-                      s.points(),
-                      s.diameter(),
-                      v)));
+      fields.add(length(s, "Depth", "depth", s.depth(), false));
     }
-    fields.addAll(
-        plane(
-            "Into",
-            s.plane(),
-            p ->
-                new Step.Hole(
-                    s.id(),
-                    s.label(),
-                    s.skipped(),
-                    s.body(),
-                    p,
-                    s.points(),
-                    s.diameter(),
-                    s.depth())));
+    fields.addAll(plane("Into", s.plane(), p -> Changed.with(s, "plane", p)));
     for (int i = 0; i < s.points().size(); i++) {
       int n = i;
       Point2 p = s.points().get(i);
@@ -544,7 +341,6 @@ final class StepFields {
   }
 
   private static Step withPoints(Step.Hole s, List<Point2> points) {
-    return new Step.Hole(
-        s.id(), s.label(), s.skipped(), s.body(), s.plane(), points, s.diameter(), s.depth());
+    return Changed.with(s, "points", points);
   }
 }

@@ -108,13 +108,12 @@ final class TopBar extends HBox {
       text.getStyleClass().removeAll("stop", "caution", "clear");
       bars.get(subject).getStyleClass().removeAll("stop", "caution", "clear");
       String style = "clear";
-      if (subject == Finding.Subject.FLAT) {
-        text.setText("no sheet body");
-      } else if (report == null || report.bodies().isEmpty()) {
+      if (report == null || report.bodies().isEmpty()) {
         text.setText(report == null ? "…" : "no body");
       } else {
-        text.setText(
-            session.isReportCurrent() ? report.verdict(subject) : report.verdict(subject) + " …");
+        String verdict =
+            subject == Finding.Subject.FLAT ? report.flatVerdict() : report.verdict(subject);
+        text.setText(session.isReportCurrent() ? verdict : verdict + " …");
         boolean wall = subject == Finding.Subject.WALL;
         long stops =
             report.count(subject, Severity.STOP)

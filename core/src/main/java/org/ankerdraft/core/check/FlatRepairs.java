@@ -11,6 +11,7 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.step.Changed;
 import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Plane;
@@ -54,30 +55,18 @@ final class FlatRepairs {
   Optional<Step> largerRadius(FlatBend b, double radius) {
     return origin(b)
         .map(step ->
-            switch (step) {
-              case SheetStep.Flange f ->
-                  new SheetStep.Flange(
-                      f.id(), f.label(), f.skipped(), f.body(), f.seat(), f.length(), f.measured(),
-                      f.angle(), mm(radius), f.bending());
-              case SheetStep.Joggle j ->
-                  new SheetStep.Joggle(
-                      j.id(), j.label(), j.skipped(), j.body(), j.seat(), j.height(), j.length(),
-                      j.angle(), mm(radius), j.bending());
-              case SheetStep.Folded w ->
-                  new SheetStep.Folded(
-                      w.id(), w.label(), w.skipped(), w.sketch(), w.width(), w.symmetric(),
-                      w.side(), w.thickness(), mm(radius), w.bending(), w.body());
-              default -> null;
-            });
+            step instanceof SheetStep.Flange
+                    || step instanceof SheetStep.Joggle
+                    || step instanceof SheetStep.Folded
+                ? Changed.with(step, "radius", mm(radius))
+                : null);
   }
 
   Optional<Step> longerFlange(FlatBend b, double more) {
     return origin(b)
         .map(step ->
             step instanceof SheetStep.Flange f
-                ? new SheetStep.Flange(
-                    f.id(), f.label(), f.skipped(), f.body(), f.seat(), plus(f.length(), more),
-                    f.measured(), f.angle(), f.radius(), f.bending())
+                ? Changed.with(step, "length", plus(f.length(), more))
                 : null);
   }
 
@@ -100,13 +89,7 @@ final class FlatRepairs {
                   isByRule ? SheetStep.ReliefShape.RECTANGULAR : old.corner(),
                   null,
                   null);
-          SheetStep.Seat seat = s.seat();
-          return byRule.equals(old)
-              ? null
-              : s.withSeat(
-                  new SheetStep.Seat(
-                      seat.edges(), seat.position(), seat.startOffset(), seat.endOffset(),
-                      seat.gap(), byRule));
+          return byRule.equals(old) ? null : s.withSeat(Changed.with(s.seat(), "relief", byRule));
         });
   }
 
@@ -139,10 +122,7 @@ final class FlatRepairs {
     Point2 old = hole.points().get(point);
     List<Point2> points = new ArrayList<>(hole.points());
     points.set(point, new Point2(shifted(old.x(), by.dot(frame.get().x())), shifted(old.y(), by.dot(frame.get().y()))));
-    return Optional.of(
-        new Step.Hole(
-            hole.id(), hole.label(), hole.skipped(), hole.body(), hole.plane(), points,
-            hole.diameter(), hole.depth()));
+    return Optional.of(Changed.with((Step) hole, "points", List.copyOf(points)));
   }
 
   private static Expr shifted(Expr old, double by) {

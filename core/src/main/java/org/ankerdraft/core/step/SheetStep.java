@@ -31,15 +31,6 @@ public sealed interface SheetStep extends Step {
       return null;
     }
 
-    @Override
-    public Base withSkipped(boolean s) {
-      return new Base(id, label, s, sketch, thickness, reversed, body);
-    }
-
-    @Override
-    public Base withLabel(String l) {
-      return new Base(id, l, skipped, sketch, thickness, reversed, body);
-    }
   }
 
   /** On which side of its profile a folded wall lies, looking along the profile from its start. */
@@ -75,17 +66,6 @@ public sealed interface SheetStep extends Step {
       side = side == null ? Side.LEFT : side;
     }
 
-    @Override
-    public Folded withSkipped(boolean s) {
-      return new Folded(
-          id, label, s, sketch, width, symmetric, side, thickness, radius, bending, body);
-    }
-
-    @Override
-    public Folded withLabel(String l) {
-      return new Folded(
-          id, l, skipped, sketch, width, symmetric, side, thickness, radius, bending, body);
-    }
   }
 
   /** From where a flange's length is measured. */
@@ -156,9 +136,6 @@ public sealed interface SheetStep extends Step {
       relief = relief == null ? Relief.RULE : relief;
     }
 
-    public Seat withEdges(List<EdgeChoice> changed) {
-      return new Seat(changed, position, startOffset, endOffset, gap, relief);
-    }
   }
 
   /** A step that adds strips along edges. */
@@ -167,7 +144,9 @@ public sealed interface SheetStep extends Step {
 
     Seat seat();
 
-    Strip withSeat(Seat seat);
+    default Strip withSeat(Seat seat) {
+      return Changed.with(this, "seat", seat);
+    }
   }
 
   /**
@@ -190,21 +169,6 @@ public sealed interface SheetStep extends Step {
     public Flange {
       seat = seat == null ? new Seat(null, null, null, null, null, null) : seat;
       measured = measured == null ? Measured.OUTSIDE : measured;
-    }
-
-    @Override
-    public Flange withSkipped(boolean s) {
-      return new Flange(id, label, s, body, seat, length, measured, angle, radius, bending);
-    }
-
-    @Override
-    public Flange withLabel(String l) {
-      return new Flange(id, l, skipped, body, seat, length, measured, angle, radius, bending);
-    }
-
-    @Override
-    public Flange withSeat(Seat changed) {
-      return new Flange(id, label, skipped, body, changed, length, measured, angle, radius, bending);
     }
   }
 
@@ -242,21 +206,6 @@ public sealed interface SheetStep extends Step {
       seat = seat == null ? new Seat(null, null, null, null, null, null) : seat;
       style = style == null ? HemStyle.CLOSED : style;
     }
-
-    @Override
-    public Hem withSkipped(boolean s) {
-      return new Hem(id, label, s, body, seat, style, length, gap, radius, bending);
-    }
-
-    @Override
-    public Hem withLabel(String l) {
-      return new Hem(id, l, skipped, body, seat, style, length, gap, radius, bending);
-    }
-
-    @Override
-    public Hem withSeat(Seat changed) {
-      return new Hem(id, label, skipped, body, changed, style, length, gap, radius, bending);
-    }
   }
 
   /**
@@ -280,21 +229,6 @@ public sealed interface SheetStep extends Step {
       implements Strip {
     public Joggle {
       seat = seat == null ? new Seat(null, null, null, null, null, null) : seat;
-    }
-
-    @Override
-    public Joggle withSkipped(boolean s) {
-      return new Joggle(id, label, s, body, seat, height, length, angle, radius, bending);
-    }
-
-    @Override
-    public Joggle withLabel(String l) {
-      return new Joggle(id, l, skipped, body, seat, height, length, angle, radius, bending);
-    }
-
-    @Override
-    public Joggle withSeat(Seat changed) {
-      return new Joggle(id, label, skipped, body, changed, height, length, angle, radius, bending);
     }
   }
 
@@ -325,16 +259,5 @@ public sealed interface SheetStep extends Step {
       rips = rips == null ? List.of() : List.copyOf(rips);
     }
 
-    @Override
-    public Convert withSkipped(boolean s) {
-      return new Convert(
-          id, label, s, body, keep, bends, rips, thickness, radius, gap, bending);
-    }
-
-    @Override
-    public Convert withLabel(String l) {
-      return new Convert(
-          id, l, skipped, body, keep, bends, rips, thickness, radius, gap, bending);
-    }
   }
 }

@@ -53,9 +53,13 @@ public sealed interface Step
 
   boolean skipped();
 
-  Step withSkipped(boolean skipped);
+  default Step withSkipped(boolean skipped) {
+    return Changed.with(this, "skipped", skipped);
+  }
 
-  Step withLabel(String label);
+  default Step withLabel(String label) {
+    return Changed.with(this, "label", label);
+  }
 
   /** The kind's word: sketch, extrude ... */
   @JsonIgnore
@@ -70,15 +74,6 @@ public sealed interface Step
       curves = curves == null ? List.of() : List.copyOf(curves);
     }
 
-    @Override
-    public Sketch withSkipped(boolean s) {
-      return new Sketch(id, label, s, plane, curves);
-    }
-
-    @Override
-    public Sketch withLabel(String l) {
-      return new Sketch(id, l, skipped, plane, curves);
-    }
   }
 
   /** How far an extrusion goes. */
@@ -136,17 +131,6 @@ public sealed interface Step
       targets = targets == null ? List.of() : List.copyOf(targets);
     }
 
-    @Override
-    public Extrude withSkipped(boolean s) {
-      return new Extrude(
-          id, label, s, sketch, extent, depth, backDepth, reversed, taper, use, body, targets);
-    }
-
-    @Override
-    public Extrude withLabel(String l) {
-      return new Extrude(
-          id, l, skipped, sketch, extent, depth, backDepth, reversed, taper, use, body, targets);
-    }
   }
 
   /** Faces with one draft angle; positive releases along the pull. */
@@ -170,15 +154,6 @@ public sealed interface Step
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
 
-    @Override
-    public Draft withSkipped(boolean s) {
-      return new Draft(id, label, s, body, pull, neutral, sets);
-    }
-
-    @Override
-    public Draft withLabel(String l) {
-      return new Draft(id, l, skipped, body, pull, neutral, sets);
-    }
   }
 
   /** Faces with a wall thickness of their own. */
@@ -204,15 +179,6 @@ public sealed interface Step
       own = own == null ? List.of() : List.copyOf(own);
     }
 
-    @Override
-    public Shell withSkipped(boolean s) {
-      return new Shell(id, label, s, body, thickness, outwards, open, own);
-    }
-
-    @Override
-    public Shell withLabel(String l) {
-      return new Shell(id, l, skipped, body, thickness, outwards, open, own);
-    }
   }
 
   /** Edges with one size: the radius of a round or the leg of a chamfer. */
@@ -228,15 +194,6 @@ public sealed interface Step
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
 
-    @Override
-    public Round withSkipped(boolean s) {
-      return new Round(id, label, s, body, sets);
-    }
-
-    @Override
-    public Round withLabel(String l) {
-      return new Round(id, l, skipped, body, sets);
-    }
   }
 
   record Chamfer(String id, String label, boolean skipped, String body, List<EdgeSet> sets)
@@ -245,15 +202,6 @@ public sealed interface Step
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
 
-    @Override
-    public Chamfer withSkipped(boolean s) {
-      return new Chamfer(id, label, s, body, sets);
-    }
-
-    @Override
-    public Chamfer withLabel(String l) {
-      return new Chamfer(id, l, skipped, body, sets);
-    }
   }
 
   /**
@@ -275,27 +223,8 @@ public sealed interface Step
       points = points == null ? List.of() : List.copyOf(points);
     }
 
-    @Override
-    public Hole withSkipped(boolean s) {
-      return new Hole(id, label, s, body, plane, points, diameter, depth);
-    }
-
-    @Override
-    public Hole withLabel(String l) {
-      return new Hole(id, l, skipped, body, plane, points, diameter, depth);
-    }
   }
 
   /** Solids from a STEP file: a path beside the part file, or an entry of it once it is saved. */
-  record Import(String id, String label, boolean skipped, String file) implements Step {
-    @Override
-    public Import withSkipped(boolean s) {
-      return new Import(id, label, s, file);
-    }
-
-    @Override
-    public Import withLabel(String l) {
-      return new Import(id, l, skipped, file);
-    }
-  }
+  record Import(String id, String label, boolean skipped, String file) implements Step {}
 }
