@@ -40,6 +40,38 @@ final class Actions {
     add(Stage.WALLS, "Wall map", "W M", "show thickness", hasBody, () -> window.map(Look.Map.WALL));
     add(Stage.EDGES, "Round", "E R", "fillet radius edge", hasBody, steps::round);
     add(Stage.EDGES, "Chamfer", "E C", "bevel leg edge", hasBody, steps::chamfer);
+    add(Stage.SHEET, "Base wall", "T B", "sheet metal plate", Actions::always, steps::base);
+    add(
+        Stage.SHEET,
+        "Folded wall",
+        "T W",
+        "sheet metal profile channel bends",
+        Actions::always,
+        steps::folded);
+    add(Stage.SHEET, "Flange", "T F", "bend edge wall", hasBody, steps::flange);
+    add(Stage.SHEET, "Hem", "T H", "fold over closed open teardrop", hasBody, steps::hem);
+    add(Stage.SHEET, "Joggle", "T J", "set off step offset", hasBody, steps::joggle);
+    add(
+        Stage.SHEET,
+        "Turn into sheet",
+        "T T",
+        "convert solid bend rip unfold",
+        hasBody,
+        steps::convert);
+    add(
+        Stage.SHEET,
+        "Flat pattern beside the part",
+        "T P",
+        "unfold blank bend table order press brake",
+        hasBody,
+        window::toggleFlat);
+    add(
+        Stage.SHEET,
+        "Folding map",
+        "T M",
+        "bends show limits",
+        hasBody,
+        () -> window.map(Look.Map.FLAT));
     add(Stage.CHECK, "Draft map", "C D", "angle", hasBody, () -> window.map(Look.Map.DRAFT));
     add(Stage.CHECK, "Wall map", "C W", "thickness", hasBody, () -> window.map(Look.Map.WALL));
     add(Stage.CHECK, "No map", "C N", "plain", hasBody, () -> window.map(Look.Map.NONE));
@@ -65,7 +97,7 @@ final class Actions {
         "dark theme colours",
         Actions::always,
         window::togglePalette);
-    add(Stage.RELEASE, "Export", "R E", "step stl 3mf obj png write", hasBody, files::export);
+    add(Stage.RELEASE, "Export", "R E", "step stl 3mf obj png dxf svg pdf csv flat pattern write", hasBody, files::export);
     add(Stage.RELEASE, "Save", "R S", "part file", Actions::always, () -> files.save(false));
     add(Stage.RELEASE, "Open", "R O", "part file", Actions::always, files::chooseAndOpen);
     add(Stage.RELEASE, "New part", "R N", "start", Actions::always, files::startNew);

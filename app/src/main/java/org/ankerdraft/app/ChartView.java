@@ -212,6 +212,12 @@ final class ChartView extends Region {
     dirty = true;
   }
 
+  /** Moves the view so that another scene than the shown one would fill it. */
+  void fitTo(Scene other) {
+    camera = other.fitted(camera, FIT_MARGIN);
+    dirty = true;
+  }
+
   void face(Camera.View view) {
     camera = scene.fitted(camera.facing(view), FIT_MARGIN);
     dirty = true;

@@ -138,14 +138,19 @@ final class FileActions {
   void export() {
     FileChooser chooser = new FileChooser();
     chooser.setTitle("Export");
-    for (String ending : List.of("step", "stl", "3mf", "obj", "png")) {
+    boolean sheet = session.report().map(r -> !r.flats().isEmpty()).orElse(false);
+    List<String> endings =
+        sheet
+            ? List.of("dxf", "step", "svg", "pdf", "csv", "stl", "3mf", "obj", "png")
+            : List.of("step", "stl", "3mf", "obj", "png");
+    for (String ending : endings) {
       chooser
           .getExtensionFilters()
           .add(
               new FileChooser.ExtensionFilter(
                   ending.toUpperCase(java.util.Locale.ROOT), "*." + ending));
     }
-    chooser.setInitialFileName(session.document().name() + ".step");
+    chooser.setInitialFileName(session.document().name() + "." + endings.getFirst());
     File file = chooser.showSaveDialog(stage);
     if (file != null) {
       exportTo(file.toPath());

@@ -76,7 +76,11 @@ final class FindingsPane extends VBox {
       Button repair = new Button(repairText(f));
       repair.getStyleClass().add("link");
       repair.setOnAction(e -> {
-        session.edit(session.document().withNewStep(f.repair()));
+        boolean isThere = session.document().step(f.repair().id()).isPresent();
+        session.edit(
+            isThere
+                ? session.document().withStep(f.repair())
+                : session.document().withNewStep(f.repair()));
         session.select(f.repair().id());
       });
       row.getChildren().add(repair);
@@ -137,6 +141,11 @@ final class FindingsPane extends VBox {
     }
     return switch (f.code()) {
       case "corner.sharp" -> String.format(java.util.Locale.ROOT, "Round it %.2f mm", f.required());
+      case "bend.radius" ->
+          String.format(java.util.Locale.ROOT, "Bend it at %s mm", Words.number(f.required()));
+      case "bend.flange" -> "Make it long enough";
+      case "relief.width", "relief.depth" -> "Give it a relief by the rule";
+      case "hole.bend", "slot.bend" -> "Move it off the bend";
       default -> "Mend it";
     };
   }

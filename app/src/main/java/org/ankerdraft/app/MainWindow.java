@@ -3,8 +3,10 @@ package org.ankerdraft.app;
 import java.util.List;
 import java.util.Set;
 import javafx.application.Platform;
+import javafx.geometry.Orientation;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -14,6 +16,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.select.NamedShape;
@@ -31,6 +34,10 @@ final class MainWindow {
   private static final double HEIGHT = 800;
   private static final double RIGHT_WIDTH = 300;
   private static final double PULL_ABOVE = 0.1;
+  private static final double FLAT_DIVIDER = 0.58;
+
+  /** Width of the middle from which part and flat stand side by side. */
+  private static final double WIDE = 1000;
 
   /** Says on standard output when a part is shown, for measuring the start. */
   private static final boolean TIMED = Boolean.getBoolean("ankerdraft.timed");
@@ -43,6 +50,10 @@ final class MainWindow {
   private final StepCard card;
   private final PartCard partCard;
   private final FindingsPane findings;
+  private final FlatPane flat;
+  private final SplitPane middle = new SplitPane();
+  private boolean flatWanted = true;
+  private boolean folding;
   private final LedgerPane ledger;
   private final RailPane rail;
   private final TopBar top;
@@ -62,6 +73,7 @@ final class MainWindow {
     card = new StepCard(session, choices);
     partCard = new PartCard(session);
     findings = new FindingsPane(session, this::fly);
+    flat = new FlatPane(session, new FlatHost());
     files = new FileActions(stage, session, view);
     Actions actions = new Actions(session, this, files);
     List<Action> list = actions.all();
@@ -92,7 +104,10 @@ final class MainWindow {
     scroll.getStyleClass().add("right-scroll");
     root.setTop(top);
     root.setLeft(new HBox(rail, ledger));
-    root.setCenter(view);
+    middle.getItems().add(view);
+    middle.setOrientation(Orientation.VERTICAL);
+    middle.widthProperty().addListener((p, before, now) -> layFlat());
+    root.setCenter(middle);
     root.setRight(scroll);
     root.setBottom(status);
     root.getStyleClass().add("chart-root");
@@ -126,6 +141,7 @@ final class MainWindow {
   }
 
   void dispose() {
+    flat.dispose();
     view.dispose();
   }
 
@@ -161,6 +177,7 @@ final class MainWindow {
         top.show();
         rail.show(session.report().orElse(null));
         findings.show();
+        showFlat();
       }
       case SELECTION -> {
         if (session.selectedStep().isPresent()) {
@@ -184,7 +201,75 @@ final class MainWindow {
     partCard.toggle(on);
   }
 
+  /** What the flat pattern's pane asks of the window. */
+  private final class FlatHost implements FlatPane.Host {
+    @Override
+    public void preview(org.ankerdraft.render.Scene sheet) {
+      if (sheet == null) {
+        if (folding) {
+          folding = false;
+          view.forgetFit();
+          showScene();
+        }
+        return;
+      }
+      folding = true;
+      scene = sheet;
+      view.show(sheet, PartImage.box(session.bodies().stream().map(BodyAnalysis::body).toList()));
+      restyle();
+    }
+
+    @Override
+    public void fit(org.ankerdraft.render.Scene all) {
+      view.fitTo(all);
+    }
+
+    @Override
+    public void pointed(String body, int face) {
+      view.showHover(face == 0 ? 0 : scene.faceId(body, face), 0);
+    }
+  }
+
+  /** The flat pattern stands beside the part if there is one and it is wanted. */
+  private void showFlat() {
+    flat.show();
+    boolean on = flatWanted && session.report().map(r -> !r.flats().isEmpty()).orElse(false);
+    if (on && !middle.getItems().contains(flat)) {
+      if (map == Look.Map.WALL) {
+        map = Look.Map.FLAT;
+      }
+      middle.getItems().add(flat);
+      layFlat();
+      middle.setDividerPositions(FLAT_DIVIDER);
+      view.forgetFit();
+      restyle();
+    } else if (!on && middle.getItems().contains(flat)) {
+      middle.getItems().remove(flat);
+      view.forgetFit();
+    }
+  }
+
+  /** Beside the part where there is room, else under it. */
+  private void layFlat() {
+    boolean wide = middle.getWidth() > WIDE;
+    Orientation wanted = wide ? Orientation.HORIZONTAL : Orientation.VERTICAL;
+    flat.beside(wide);
+    middle.setOrientation(wanted);
+  }
+
+  /** Shows or hides the flat pattern beside the part. */
+  void toggleFlat() {
+    flatWanted = !middle.getItems().contains(flat);
+    showFlat();
+    if (flatWanted && !flat.hasFlat()) {
+      session.notice("there is no sheet body to lay flat; make or turn one at the Sheet stage");
+    }
+  }
+
   private void showScene() {
+    if (folding) {
+      return;
+    }
     List<BodyAnalysis> bodies = session.bodies();
     scene = org.ankerdraft.render.Scene.of(bodies);
     List<Vec3> box = PartImage.box(bodies.stream().map(BodyAnalysis::body).toList());
@@ -193,13 +278,21 @@ final class MainWindow {
     Vec3 high = box.get(1);
     Vec3 low = box.get(0);
     view.pullFoot(
-        bodies.isEmpty()
+        bodies.isEmpty() || isSheetOnly()
             ? null
             : new Vec3(high.x(), (low.y() + high.y()) / 2, high.z()).plus(pull.times(PULL_ABOVE)));
     restyle();
     if (TIMED && !bodies.isEmpty()) {
       System.out.println("shown");
     }
+  }
+
+  /** Parts of sheet alone leave no mould, so there is no pull to show. */
+  private boolean isSheetOnly() {
+    return session
+        .state()
+        .map(s -> BodyUnfolding.sheetBodies(s).containsAll(s.bodies().keySet()))
+        .orElse(false);
   }
 
   /** Brings look, labels and handle up to date with the session. */
@@ -210,18 +303,20 @@ final class MainWindow {
             palette,
             map,
             scene,
-            session.isReportCurrent() ? session.report().orElse(null) : null,
+            session.isReportCurrent() && !folding ? session.report().orElse(null) : null,
             pull);
     Set<Integer> faces = view.ids(session.picked(), true);
     Set<Integer> edges = view.ids(session.picked(), false);
     view.look(look.withEdited(faces, edges));
     view.labels(
-        Labels.of(
-            map,
-            session.bodies(),
-            session.isReportCurrent() ? session.report().orElse(null) : null));
+        folding
+            ? List.of()
+            : Labels.of(
+                map,
+                session.bodies(),
+                session.isReportCurrent() ? session.report().orElse(null) : null));
     view.lines(SketchLines.of(session));
-    view.handles(choices.isWaiting() ? List.of() : Handles.of(session));
+    view.handles(choices.isWaiting() || folding ? List.of() : Handles.of(session));
   }
 
   private void hovered(ChartView.Under u) {
@@ -229,6 +324,7 @@ final class MainWindow {
     boolean face = !edge && u.face() != 0 && !(choices.isWaiting() && !choices.isWaitingForFaces());
     view.showHover(face ? u.face() : 0, edge ? u.edge() : 0);
     var item = edge ? scene.edgeAt(u.edge()) : scene.faceAt(u.face());
+    flat.light(item == null ? "" : item.body().name(), item == null || edge ? 0 : item.number());
     if (item == null) {
       status.under("", "");
       return;
@@ -275,8 +371,12 @@ final class MainWindow {
         switch (f.subject()) {
           case DRAFT -> Look.Map.DRAFT;
           case WALL -> Look.Map.WALL;
-          case EDGES, FLAT -> map;
+          case FLAT -> Look.Map.FLAT;
+          case EDGES -> map;
         };
+    if (f.flatAt() != null) {
+      flat.fly(f.flatAt());
+    }
     Vec3 normal = view.camera().toward();
     var body = session.bodies().stream().filter(b -> b.body().name().equals(f.body())).findFirst();
     if (body.isPresent() && !f.faces().isEmpty()) {
@@ -304,6 +404,7 @@ final class MainWindow {
       root.getStyleClass().add("night");
     }
     findings.palette(palette);
+    flat.palette(palette);
     restyle();
   }
 

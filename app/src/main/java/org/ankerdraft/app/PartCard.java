@@ -57,7 +57,13 @@ final class PartCard extends VBox {
     }
     PartDocument part = session.document();
     String layout =
-        part.parameters().stream().map(Parameter::name).toList() + part.process().material();
+        part.parameters().stream().map(Parameter::name).toList()
+            + part.process().material()
+            + (part.process().sheet() == null
+                ? ""
+                : part.process().sheet().material() + part.process().sheet().bending().by())
+            + hasSheet()
+            + hasMoulding();
     if (!layout.equals(shownLayout)) {
       shownLayout = layout;
       rebuild(part);
@@ -78,10 +84,31 @@ final class PartCard extends VBox {
     content.getChildren().add(add);
     heading("Process");
     process(part);
-    heading("Limits");
+    heading("Sheet");
+    new SheetProcessFields(session, content, refreshers).add();
+    if (hasMoulding()) {
+      heading("Limits of mouldings");
+      limits(part, false);
+    }
+    if (hasSheet()) {
+      heading("Limits of sheet");
+      limits(part, true);
+    }
+  }
+
+  private boolean hasSheet() {
+    return session.report().map(r -> !r.flats().isEmpty()).orElse(false);
+  }
+
+  private boolean hasMoulding() {
+    return session.report().map(r -> r.flats().size() < r.bodies().size()).orElse(true);
+  }
+
+  private void limits(PartDocument part, boolean ofSheet) {
     RuleBook.forPart(part)
         .ifPresent(book ->
             book.limits().values().stream()
+                .filter(l -> book.isOfSheet(l.code()) == ofSheet)
                 .sorted(java.util.Comparator.comparing(Limit::code))
                 .forEach(this::limit));
   }

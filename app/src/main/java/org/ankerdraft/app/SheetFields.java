@@ -254,7 +254,7 @@ final class SheetFields {
     return fields;
   }
 
-  private static Bending started(String option) {
+  static Bending started(String option) {
     Bending.By by = Bending.By.values()[BENDINGS.indexOf(option)];
     Expr value =
         switch (by) {

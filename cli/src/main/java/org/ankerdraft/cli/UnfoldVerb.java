@@ -75,21 +75,28 @@ final class UnfoldVerb implements Callable<Integer> {
       PartState state = workshop.build(content);
       workshop.mustBeBuilt(state);
       Body body = body(state);
-      FlatPattern flat =
-          BodyUnfolding.unfold(
-              body, state, method(), accuracyMm, workshop.kernel, Budget.ofSeconds(60));
+      FlatPattern flat = unfolded(workshop, state, body);
       if (out != null) {
         PartFile.writeAtomically(
             out, FlatExport.bytes(flat, title(state, body), out.toString()));
       }
       print(flat);
       return Exit.OK;
-    } catch (CannotUnfold e) {
-      throw new Workshop.CannotGoOn(e.getMessage());
     } catch (PartExport.CannotExport e) {
       throw new Workshop.CannotGoOn(e.getMessage());
     } catch (IOException e) {
       throw new Workshop.CannotGoOn(out + " cannot be written: " + e.getMessage());
+    }
+  }
+
+  private FlatPattern unfolded(Workshop workshop, PartState state, Body body)
+      throws Workshop.CannotGoOn {
+    try {
+      return BodyUnfolding.unfold(
+          body, state, method(), accuracyMm, workshop.kernel, Budget.ofSeconds(60));
+    } catch (CannotUnfold e) {
+      throw new Workshop.CannotGoOn(
+          "body " + body.name() + ": " + e.inWords(body.named()));
     }
   }
 

@@ -78,6 +78,10 @@ public final class ChartPainter {
                   "over " + mm(look.thickMm())));
         }
       }
+      case FLAT -> {
+        rows.add(new LegendRow(p.wallTints()[2], false, false, "bend"));
+        rows.add(new LegendRow(p.field(), true, true, "breaks a limit"));
+      }
       case DRAFT -> {
         rows.add(
             new LegendRow(Shader.mixed(p.field(), p.cap(), 0.7f), false, false, "upper tool half"));
@@ -375,7 +379,11 @@ public final class ChartPainter {
     g.setFont(ChartFonts.of(ChartFonts.Cut.BOLD, 12f));
     haloed(
         g,
-        look.map() == Look.Map.WALL ? "Wall, mm" : "Draft to the pull",
+        switch (look.map()) {
+          case WALL -> "Wall, mm";
+          case FLAT -> "Folding";
+          default -> "Draft to the pull";
+        },
         x,
         y - 6f,
         palette.ink());

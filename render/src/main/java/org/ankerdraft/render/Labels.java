@@ -9,7 +9,9 @@ import java.util.Map;
 import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.check.FlatAnalysis;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
@@ -26,7 +28,28 @@ public final class Labels {
       case NONE -> List.of();
       case DRAFT -> draft(bodies);
       case WALL -> wall(bodies, report);
+      case FLAT -> flat(report);
     };
+  }
+
+  /** Number, angle and radius of each bend, on it. */
+  private static List<Label> flat(CheckReport report) {
+    List<Label> labels = new ArrayList<>();
+    if (report == null) {
+      return labels;
+    }
+    for (FlatAnalysis a : report.flats().values()) {
+      if (a.flat() == null) {
+        continue;
+      }
+      for (FlatBend b : a.flat().bends()) {
+        Topology.Face face = a.body().named().topology().face(b.faces().getFirst());
+        labels.add(
+            new Label(face.point(), face.normal(), b.inWords(), false, -b.lengthMm()));
+      }
+    }
+    labels.sort(Comparator.comparingDouble(Label::rank));
+    return labels;
   }
 
   private static List<Label> draft(List<BodyAnalysis> bodies) {

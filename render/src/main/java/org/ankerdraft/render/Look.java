@@ -1,6 +1,7 @@
 package org.ankerdraft.render;
 
 import java.util.Set;
+import org.ankerdraft.core.step.Changed;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Vec3;
 
@@ -13,6 +14,8 @@ import org.ankerdraft.kernel.Vec3;
  * @param pull for the draft map
  * @param shortFaces faces short of draft
  * @param undercutFaces faces no pull reaches
+ * @param bendFaces bends, tinted on the flat map
+ * @param hazardFaces faces hatched on the flat map
  * @param editedFaces faces of the step being edited or chosen for it
  * @param hoverFace face under the pointer, or 0
  * @param hoverEdge edge under the pointer, or 0
@@ -28,6 +31,8 @@ public record Look(
     Vec3 pull,
     Set<Integer> shortFaces,
     Set<Integer> undercutFaces,
+    Set<Integer> bendFaces,
+    Set<Integer> hazardFaces,
     Set<Integer> editedFaces,
     Set<Integer> editedEdges,
     int hoverFace,
@@ -38,7 +43,8 @@ public record Look(
   public enum Map {
     NONE,
     DRAFT,
-    WALL
+    WALL,
+    FLAT
   }
 
   private static final float[] NO_BANDS = {};
@@ -55,6 +61,8 @@ public record Look(
         Set.of(),
         Set.of(),
         Set.of(),
+        Set.of(),
+        Set.of(),
         0,
         0,
         null);
@@ -64,6 +72,8 @@ public record Look(
     bands = bands.clone();
     shortFaces = Set.copyOf(shortFaces);
     undercutFaces = Set.copyOf(undercutFaces);
+    bendFaces = Set.copyOf(bendFaces);
+    hazardFaces = Set.copyOf(hazardFaces);
     editedFaces = Set.copyOf(editedFaces);
     editedEdges = Set.copyOf(editedEdges);
   }
@@ -75,20 +85,7 @@ public record Look(
   }
 
   public Look withMap(Map m) {
-    return new Look(
-        palette,
-        m,
-        thinMm,
-        thickMm,
-        bands,
-        pull,
-        shortFaces,
-        undercutFaces,
-        editedFaces,
-        editedEdges,
-        hoverFace,
-        hoverEdge,
-        section);
+    return Changed.with(this, "map", m);
   }
 
   public Look withWall(float thin, float thick, float[] wallBands) {
@@ -101,6 +98,8 @@ public record Look(
         pull,
         shortFaces,
         undercutFaces,
+        bendFaces,
+        hazardFaces,
         editedFaces,
         editedEdges,
         hoverFace,
@@ -109,87 +108,29 @@ public record Look(
   }
 
   public Look withDraft(Vec3 p, Set<Integer> shorts, Set<Integer> undercuts) {
-    return new Look(
-        palette,
-        map,
-        thinMm,
-        thickMm,
-        bands,
-        p,
-        shorts,
-        undercuts,
-        editedFaces,
-        editedEdges,
-        hoverFace,
-        hoverEdge,
-        section);
+    return Changed.with(
+        Changed.with(Changed.with(this, "pull", p), "shortFaces", shorts),
+        "undercutFaces",
+        undercuts);
+  }
+
+  public Look withFlat(Set<Integer> bends, Set<Integer> hazards) {
+    return Changed.with(Changed.with(this, "bendFaces", bends), "hazardFaces", hazards);
   }
 
   public Look withEdited(Set<Integer> faces, Set<Integer> edges) {
-    return new Look(
-        palette,
-        map,
-        thinMm,
-        thickMm,
-        bands,
-        pull,
-        shortFaces,
-        undercutFaces,
-        faces,
-        edges,
-        hoverFace,
-        hoverEdge,
-        section);
+    return Changed.with(Changed.with(this, "editedFaces", faces), "editedEdges", edges);
   }
 
   public Look withHover(int face, int edge) {
-    return new Look(
-        palette,
-        map,
-        thinMm,
-        thickMm,
-        bands,
-        pull,
-        shortFaces,
-        undercutFaces,
-        editedFaces,
-        editedEdges,
-        face,
-        edge,
-        section);
+    return Changed.with(Changed.with(this, "hoverFace", face), "hoverEdge", edge);
   }
 
   public Look withSection(Plane plane) {
-    return new Look(
-        palette,
-        map,
-        thinMm,
-        thickMm,
-        bands,
-        pull,
-        shortFaces,
-        undercutFaces,
-        editedFaces,
-        editedEdges,
-        hoverFace,
-        hoverEdge,
-        plane);
+    return Changed.with(this, "section", plane);
   }
 
   public Look withPalette(Palette p) {
-    return new Look(
-        p,
-        map,
-        thinMm,
-        thickMm,
-        bands,
-        pull,
-        shortFaces,
-        undercutFaces,
-        editedFaces,
-        editedEdges,
-        hoverFace,
-        hoverEdge,
-        section);
+    return Changed.with(this, "palette", p);
   }
 }

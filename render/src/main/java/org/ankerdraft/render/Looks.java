@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.check.Severity;
 import org.ankerdraft.core.check.WallStatistics;
 import org.ankerdraft.kernel.Vec3;
 
@@ -29,7 +30,33 @@ public final class Looks {
             .orElse((thin + thick) / 2);
     return look.withWall(thin, thick, bands(thin, thick, nominal))
         .withDraft(
-            pull, faces(scene, report, "draft.short"), faces(scene, report, "draft.undercut"));
+            pull, faces(scene, report, "draft.short"), faces(scene, report, "draft.undercut"))
+        .withFlat(bends(scene, report), flatHazards(scene, report));
+  }
+
+  /** Upper sides of all bends of sheet bodies. */
+  private static Set<Integer> bends(Scene scene, CheckReport report) {
+    Set<Integer> faces = new HashSet<>();
+    report
+        .flats()
+        .forEach((body, a) -> {
+          if (a.flat() != null) {
+            a.flat().bends().stream()
+                .flatMap(b -> b.faces().stream())
+                .forEach(f -> faces.add(scene.faceId(body, f)));
+          }
+        });
+    return faces;
+  }
+
+  private static Set<Integer> flatHazards(Scene scene, CheckReport report) {
+    Set<Integer> faces = new HashSet<>();
+    report.findings().stream()
+        .filter(f -> f.subject() == Finding.Subject.FLAT && f.severity() != Severity.NOTE)
+        .map(Finding::code)
+        .distinct()
+        .forEach(code -> faces.addAll(faces(scene, report, code)));
+    return faces;
   }
 
   /**

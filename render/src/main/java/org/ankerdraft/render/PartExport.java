@@ -1,14 +1,17 @@
 package org.ankerdraft.render;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
 import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.exchange.MeshFiles;
+import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome;
@@ -18,6 +21,7 @@ import org.ankerdraft.kernel.TriangleMesh;
 /** A built part as the bytes of a file; which kind is told by the ending of its name. */
 public final class PartExport {
   private static final double MESH_ANGLE_RAD = Math.toRadians(15);
+  private static final double FLAT_CURVE_MM = 0.01;
   private static final int WIDTH = 1280;
   private static final int HEIGHT = 800;
 
@@ -46,10 +50,39 @@ public final class PartExport {
       case "obj" -> MeshFiles.obj(meshes(kernel, state, accuracyMm));
       case "3mf" -> MeshFiles.threeMf(state.part().name(), meshes(kernel, state, accuracyMm));
       case "png" -> png(kernel, state);
-      default ->
-          throw new CannotExport(
-              "." + ending + " is not written; use .step, .stl, .3mf, .obj or .png");
+      default -> {
+        if (FlatExport.writes(fileName)) {
+          yield flat(kernel, state, fileName);
+        }
+        throw new CannotExport(
+            "."
+                + ending
+                + " is not written; use .step, .stl, .3mf, .obj or .png, for a sheet body .dxf,"
+                + " .svg, .pdf or .csv");
+      }
     };
+  }
+
+  /** The flat pattern of the part's one sheet body, or of its one body. */
+  private static byte[] flat(GeometryKernel kernel, PartState state, String fileName)
+      throws CannotExport {
+    List<Body> sheets =
+        BodyUnfolding.sheetBodies(state).stream().map(state.bodies()::get).toList();
+    List<Body> candidates = sheets.isEmpty() ? List.copyOf(state.bodies().values()) : sheets;
+    if (candidates.size() != 1) {
+      throw new CannotExport(
+          "the part has " + candidates.size() + " bodies that could be laid flat; one is needed");
+    }
+    Body body = candidates.getFirst();
+    try {
+      return FlatExport.bytes(
+          BodyUnfolding.unfold(
+              body, state, null, FLAT_CURVE_MM, kernel, Budget.ofSeconds(60)),
+          state.part().name(),
+          fileName);
+    } catch (CannotUnfold e) {
+      throw new CannotExport(e.inWords(body.named()));
+    }
   }
 
   private static byte[] step(GeometryKernel kernel, PartState state) throws CannotExport {

@@ -1,6 +1,5 @@
 package org.ankerdraft.render;
 
-import java.util.ArrayList;
 import java.util.List;
 import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.check.BodyAnalysis;
@@ -51,7 +50,17 @@ public final class Scene {
   }
 
   public static Scene of(List<BodyAnalysis> bodies) {
-    return new Scene(new Gatherer(bodies), bodies);
+    return new Scene(new Gatherer(bodies.stream().map(Source::of).toList()), bodies);
+  }
+
+  /**
+   * Meshes that belong to no body: a folding sheet, a tool. Their faces are numbered through from 1,
+   * but lead back to nothing.
+   */
+  public record Free(TriangleMesh mesh, boolean[] smoothEdges) {}
+
+  public static Scene ofFree(List<Free> meshes) {
+    return new Scene(new Gatherer(meshes.stream().map(Source::of).toList()), List.of());
   }
 
   public static Scene empty() {
@@ -71,7 +80,7 @@ public final class Scene {
   }
 
   public int faceCount() {
-    return firstFace[bodies.size()];
+    return firstFace[firstFace.length - 1];
   }
 
   public int edgeCount() {
@@ -160,31 +169,26 @@ public final class Scene {
     final int[] firstEdge;
     boolean anyWall;
 
-    private record Part(
-        float[] positions, float[] normals, int[] triangles, int[] faces, float[] wall) {}
-
-    Gatherer(List<BodyAnalysis> bodies) {
-      List<Part> parts = new ArrayList<>();
-      firstFace = new int[bodies.size() + 1];
-      firstEdge = new int[bodies.size() + 1];
+    Gatherer(List<Source> parts) {
+      firstFace = new int[parts.size() + 1];
+      firstEdge = new int[parts.size() + 1];
       int nodes = 0;
       int count = 0;
       int points = 0;
-      for (int b = 0; b < bodies.size(); b++) {
-        BodyAnalysis a = bodies.get(b);
-        Part p = part(a);
-        parts.add(p);
+      for (int b = 0; b < parts.size(); b++) {
+        Source p = parts.get(b);
         nodes += p.positions.length;
         count += p.faces.length;
-        points += a.mesh().edgePoints().length;
-        firstFace[b + 1] = firstFace[b] + a.mesh().faceCount();
-        firstEdge[b + 1] = firstEdge[b] + a.mesh().edgePointStart().length - 1;
+        points += p.mesh.edgePoints().length;
+        anyWall |= p.wall != null;
+        firstFace[b + 1] = firstFace[b] + p.mesh.faceCount();
+        firstEdge[b + 1] = firstEdge[b] + p.mesh.edgePointStart().length - 1;
       }
-      allocate(nodes, count, points, firstEdge[bodies.size()]);
+      allocate(nodes, count, points, firstEdge[parts.size()]);
       int node = 0;
       int t = 0;
       for (int b = 0; b < parts.size(); b++) {
-        Part p = parts.get(b);
+        Source p = parts.get(b);
         System.arraycopy(p.positions, 0, positions, 3 * node, p.positions.length);
         System.arraycopy(p.normals, 0, normals, 3 * node, p.normals.length);
         for (int i = 0; i < p.positions.length / 3; i++) {
@@ -199,7 +203,7 @@ public final class Scene {
         node += p.positions.length / 3;
         t += p.faces.length;
       }
-      gatherEdges(bodies);
+      gatherEdges(parts);
     }
 
     private void allocate(int nodes, int count, int points, int edges) {
@@ -213,37 +217,65 @@ public final class Scene {
       smooth = new boolean[edges];
     }
 
-    private Part part(BodyAnalysis a) {
-      if (a.wall() != null) {
-        anyWall = true;
-        FineMesh m = a.wall().mesh();
-        return new Part(
-            m.positions(), m.normals(), m.triangles(), m.faceOfTriangle(), a.wall().bySphere());
+    private void gatherEdges(List<Source> parts) {
+      int point = 0;
+      int edge = 0;
+      for (Source p : parts) {
+        TriangleMesh m = p.mesh;
+        System.arraycopy(m.edgePoints(), 0, edgePoints, 3 * point, m.edgePoints().length);
+        for (int e = 0; e < m.edgePointStart().length - 1; e++) {
+          edgeStart[edge] = point + m.edgePointStart()[e];
+          smooth[edge] = p.smooth[e];
+          edge++;
+        }
+        point += m.edgePoints().length / 3;
       }
+      edgeStart[edge] = point;
+    }
+  }
+
+  /** What is drawn of one body or free mesh. */
+  private record Source(
+      float[] positions,
+      float[] normals,
+      int[] triangles,
+      int[] faces,
+      float[] wall,
+      TriangleMesh mesh,
+      boolean[] smooth) {
+
+    static Source of(BodyAnalysis a) {
       TriangleMesh m = a.mesh();
+      boolean[] smooth = new boolean[m.edgePointStart().length - 1];
+      for (int e = 0; e < smooth.length; e++) {
+        smooth[e] = !a.body().named().topology().edge(e + 1).isSharp();
+      }
+      if (a.wall() == null) {
+        return of(m, smooth);
+      }
+      FineMesh fine = a.wall().mesh();
+      return new Source(
+          fine.positions(),
+          fine.normals(),
+          fine.triangles(),
+          fine.faceOfTriangle(),
+          a.wall().bySphere(),
+          m,
+          smooth);
+    }
+
+    static Source of(Free free) {
+      return of(free.mesh, free.smoothEdges);
+    }
+
+    private static Source of(TriangleMesh m, boolean[] smooth) {
       int[] faces = new int[m.triangleCount()];
       for (int f = 0; f < m.faceCount(); f++) {
         for (int t = m.faceTriangleStart()[f]; t < m.faceTriangleStart()[f + 1]; t++) {
           faces[t] = f + 1;
         }
       }
-      return new Part(m.positions(), m.normals(), m.triangles(), faces, null);
-    }
-
-    private void gatherEdges(List<BodyAnalysis> bodies) {
-      int point = 0;
-      int edge = 0;
-      for (BodyAnalysis a : bodies) {
-        TriangleMesh m = a.mesh();
-        System.arraycopy(m.edgePoints(), 0, edgePoints, 3 * point, m.edgePoints().length);
-        for (int e = 0; e < m.edgePointStart().length - 1; e++) {
-          edgeStart[edge] = point + m.edgePointStart()[e];
-          smooth[edge] = !a.body().named().topology().edge(e + 1).isSharp();
-          edge++;
-        }
-        point += m.edgePoints().length / 3;
-      }
-      edgeStart[edge] = point;
+      return new Source(m.positions(), m.normals(), m.triangles(), faces, null, m, smooth);
     }
   }
 }

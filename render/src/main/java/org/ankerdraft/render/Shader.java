@@ -34,6 +34,8 @@ final class Shader {
   private final boolean[] isShort;
   private final boolean[] isUndercut;
   private final boolean[] isEdited;
+  private final boolean[] isBend;
+  private final boolean[] isHazard;
   private final float[] draftBounds;
   private final float capDx;
   private final float capDy;
@@ -57,6 +59,8 @@ final class Shader {
     pullZ = (float) look.pull().z();
     isShort = flags(look.shortFaces());
     isUndercut = flags(look.undercutFaces());
+    isBend = flags(look.bendFaces());
+    isHazard = flags(look.hazardFaces());
     isEdited = flags(look.editedFaces());
     draftBounds = new float[DRAFT_BANDS.length];
     for (int i = 0; i < draftBounds.length; i++) {
@@ -172,6 +176,7 @@ final class Shader {
                   scene.wall == null
                       ? look.palette().body()
                       : wall(s + k * sdx, Math.abs(sdx) + Math.abs(sdy), x, y);
+              case FLAT -> flat(face, x, y);
               case DRAFT -> draft(p + k * pdx, Math.abs(pdx) + Math.abs(pdy), face, x, y);
             };
         if (isEdited[face]) {
@@ -236,6 +241,13 @@ final class Shader {
     float pitch = HATCH_PITCH * scale;
     float at = along % pitch;
     return (at < 0 ? at + pitch : at) < HATCH_WIDTH * scale;
+  }
+
+  private int flat(int face, int x, int y) {
+    if (isHazard[face] && hatched(x + y)) {
+      return look.palette().hazard();
+    }
+    return isBend[face] ? look.palette().wallTints()[2] : look.palette().body();
   }
 
   private int draft(float sine, float slope, int face, int x, int y) {

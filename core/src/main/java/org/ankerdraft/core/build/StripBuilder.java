@@ -65,9 +65,8 @@ final class StripBuilder {
     List<StripSeat> seats = seats(input);
     NamedShape cut = cutBack(input, seats);
     NamedShape result = cut;
-    int ordinal = 1;
     for (StripSeat seat : seats) {
-      NamedShape strip = strip(seat, seats.size() == 1 ? "" : ":" + ordinal);
+      NamedShape strip = strip(seat, origin(input, seat));
       double before = result.shape().mass().volumeMm3();
       double added = strip.shape().mass().volumeMm3();
       result = Combiner.combine(context, what, Combination.UNITE, result, strip, step.id());
@@ -80,10 +79,19 @@ final class StripBuilder {
                 input.topology().edge(seat.edge()).mid(),
                 null));
       }
-      ordinal++;
     }
     sheet(result, "the result is no uniform sheet");
     return StepBuild.of("folded strip", new Body(body.name(), result, ""));
+  }
+
+  /** What tells the faces of one strip from those of another: the cut edge it grew from. */
+  private String origin(NamedShape input, StripSeat seat) {
+    int rim =
+        input.topology().edge(seat.edge()).faces().stream()
+            .filter(skins.rims()::contains)
+            .findFirst()
+            .orElseThrow();
+    return "(" + input.faceName(rim) + ")";
   }
 
   private Skins sheet(NamedShape named, String why) throws StepFailed {
@@ -278,23 +286,20 @@ final class StripBuilder {
                 frame.plane(),
                 seat.up().times(-t - more),
                 seat.up().times(t + 2 * more),
-                named("", roles));
+                named("", "", roles));
         result = Combiner.combine(context, what, Combination.SUBTRACT, result, tool, step.id());
       }
     }
     return result;
   }
 
-  private Prisms.Births named(String ordinal, Map<Integer, String> roles) {
+  private Prisms.Births named(String before, String origin, Map<Integer, String> roles) {
+    String first = step.id() + "/" + before;
     Map<Integer, String> sides =
         roles.entrySet().stream()
-            .collect(
-                Collectors.toMap(Map.Entry::getKey, e -> step.id() + "/" + e.getValue() + ordinal));
+            .collect(Collectors.toMap(Map.Entry::getKey, e -> first + e.getValue() + origin));
     return new Prisms.Births(
-        sides,
-        step.id() + "/start" + ordinal,
-        step.id() + "/end" + ordinal,
-        step.id() + "/face" + ordinal);
+        sides, first + "side-start" + origin, first + "side-end" + origin, first + "face" + origin);
   }
 
   /** Place along the edge where the tangent lines of two mitred strips meet. */
@@ -328,12 +333,12 @@ final class StripBuilder {
     return List.of(square);
   }
 
-  private NamedShape strip(StripSeat seat, String ordinal) throws StepFailed, Ladder.Stopped {
+  private NamedShape strip(StripSeat seat, String origin) throws StepFailed, Ladder.Stopped {
     StripProfile profile = shape.profile(skins.thicknessMm());
     double reach = Math.max(profile.reachX(), skins.thicknessMm());
     double from = seat.fromMm() - beyond(seat.atStart(), reach);
     double to = seat.toMm() + beyond(seat.atEnd(), reach);
-    NamedShape strip = along(seat, profile.outline(), from, to, ordinal);
+    NamedShape strip = along(seat, profile.outline(), from, to, "", origin);
     for (boolean atEnd : new boolean[] {false, true}) {
       End end = atEnd ? seat.atEnd() : seat.atStart();
       if (end.isMitred() && cornerMm > 0) {
@@ -344,11 +349,12 @@ final class StripBuilder {
                 profile.bendOutlines().getFirst(),
                 atEnd ? at - cornerMm : from - 1,
                 atEnd ? to + 1 : at + cornerMm,
-                ordinal);
+                "corner-",
+                origin);
         strip = Combiner.combine(context, what, Combination.SUBTRACT, strip, tool, step.id());
       }
     }
-    return mitred(strip, seat, profile.lastFlat(), ordinal);
+    return mitred(strip, seat, profile.lastFlat(), origin);
   }
 
   private static double beyond(End end, double reach) {
@@ -356,7 +362,12 @@ final class StripBuilder {
   }
 
   private NamedShape along(
-      StripSeat seat, List<StripProfile.Raised> outline, double from, double to, String ordinal)
+      StripSeat seat,
+      List<StripProfile.Raised> outline,
+      double from,
+      double to,
+      String before,
+      String origin)
       throws StepFailed, Ladder.Stopped {
     Frame frame = new Frame(seat.origin().plus(seat.along().times(from)), seat.out(), seat.up());
     Map<Integer, String> roles = new LinkedHashMap<>();
@@ -369,12 +380,12 @@ final class StripBuilder {
         frame.plane(),
         Vec3.ZERO,
         seat.along().times(to - from),
-        named(ordinal, roles));
+        named(before, origin, roles));
   }
 
   /** The strip ended at its mitres, with edges cut square to its last wall. */
   private NamedShape mitred(
-      NamedShape strip, StripSeat seat, PlaneCurve.Line last, String ordinal)
+      NamedShape strip, StripSeat seat, PlaneCurve.Line last, String origin)
       throws StepFailed, Ladder.Stopped {
     List<Plane> planes = new ArrayList<>();
     for (End end : List.of(seat.atStart(), seat.atEnd())) {
@@ -400,12 +411,12 @@ final class StripBuilder {
                     new Naming.Births() {
                       @Override
                       public String fromPlane(int index) {
-                        return step.id() + "/mitre" + ordinal;
+                        return step.id() + "/mitre" + origin;
                       }
 
                       @Override
                       public String unknown() {
-                        return step.id() + "/face" + ordinal;
+                        return step.id() + "/face" + origin;
                       }
                     }));
     return switch (cut) {

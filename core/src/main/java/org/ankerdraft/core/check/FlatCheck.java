@@ -162,7 +162,8 @@ final class FlatCheck {
   }
 
   private void radius(FlatBend b) {
-    if (isHem(b) && b.radiusMm() < OPEN_HEM_SHARE * t) {
+    if (isHem(b)) {
+      // Hems are pressed shut or over a bar, with limits of their own.
       return;
     }
     Limit limit = book.smallestRadius(t);

@@ -71,6 +71,12 @@ public final class RuleBook {
     this.sheet = sheet;
   }
 
+  /** Whether a limit is one of sheet bodies. */
+  public boolean isOfSheet(String code) {
+    return code.equals(BEND_RADIUS)
+        || sheet.limits().stream().anyMatch(l -> l.code().equals(code));
+  }
+
   /** Tensile strength of the sheet material, N/mm2. */
   public double tensileMpa() {
     return sheet.tensileMpa();

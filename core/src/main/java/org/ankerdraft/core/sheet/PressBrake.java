@@ -18,6 +18,9 @@ public record PressBrake(double dieMm) {
   private static final double DIE_HALF_WIDTH_MM = 25;
   private static final double DIE_HEIGHT_MM = 70;
   private static final double USUAL_WEDGE_RAD = Math.toRadians(43);
+  /** Tools are ground sharper than the bend, which springs back. */
+  private static final double SPRING_BACK_RAD = 0.05;
+
   private static final double SHARPEST_WEDGE_RAD = Math.toRadians(13);
 
   /** Hems are folded so far between punch and die, then pressed flat. */
@@ -42,12 +45,16 @@ public record PressBrake(double dieMm) {
     return Math.min(1, FURTHEST_RAD / b.angleRad());
   }
 
+  /** Half the angle of punch and groove: sharper than the finished bend, so that it can be bent. */
+  private static double wedge(FlatBend b) {
+    double angle = Math.min(b.angleRad(), FURTHEST_RAD);
+    return Math.max(
+        SHARPEST_WEDGE_RAD, Math.min(USUAL_WEDGE_RAD, (Math.PI - angle) / 2 - SPRING_BACK_RAD));
+  }
+
   /** Section of the punch for a bend. */
   public List<Xy> punch(FlatBend b) {
-    double angle = Math.min(b.angleRad(), FURTHEST_RAD);
-    double wedge =
-        Math.max(
-            SHARPEST_WEDGE_RAD, Math.min(USUAL_WEDGE_RAD, (Math.PI - angle) / 2 - 0.05));
+    double wedge = wedge(b);
     double rise = CLEARANCE_MM + PUNCH_HALF_WIDTH_MM / Math.tan(wedge);
     return List.of(
         new Xy(0, CLEARANCE_MM),
@@ -64,7 +71,7 @@ public record PressBrake(double dieMm) {
         -thicknessMm - (b.radiusMm() + thicknessMm) * (1 / Math.cos(half) - 1);
     double v = dieMm / 2;
     double top = apex + v * Math.tan(half) - CLEARANCE_MM;
-    double groove = top - v / Math.tan(USUAL_WEDGE_RAD) - thicknessMm;
+    double groove = top - v / Math.tan(wedge(b)) - 2 * thicknessMm;
     double foot = Math.min(top - DIE_HEIGHT_MM, groove - v);
     return List.of(
         new Xy(v, top),

@@ -1,0 +1,88 @@
+package org.ankerdraft.app;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.sheet.BendOrder;
+import org.ankerdraft.core.sheet.FlatBend;
+import org.ankerdraft.core.sheet.FlatPattern;
+import org.ankerdraft.core.sheet.FoldMotion;
+import org.ankerdraft.core.sheet.PressBrake;
+import org.ankerdraft.core.sheet.SheetMesh;
+import org.ankerdraft.core.sheet.ToolMesh;
+import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.render.Scene;
+
+/** Pictures of a folding sheet, with or without the press brake's tools. */
+final class FoldScenes {
+  private static final double CHORD_MM = 0.05;
+
+  private final FlatPattern flat;
+  private final FoldMotion motion;
+  private final SheetMesh mesh;
+  private final PressBrake brake;
+
+  FoldScenes(FlatPattern flat, PressBrake brake) {
+    this.flat = flat;
+    this.motion = new FoldMotion(flat);
+    this.mesh = new SheetMesh(flat, CHORD_MM);
+    this.brake = brake;
+  }
+
+  /** All bends at one share of their angles. */
+  Scene folded(double share) {
+    return Scene.ofFree(List.of(sheet(motion.at(share))));
+  }
+
+  private Scene.Free sheet(FoldMotion.Pose pose) {
+    return new Scene.Free(mesh.posed(pose), mesh.smoothEdges());
+  }
+
+  /** The tools of all strokes of a plan with the flat sheet: what there is to see of it. */
+  Scene allStrokes(BendOrder.Plan plan) {
+    double[] shares = new double[flat.bends().size()];
+    List<Scene.Free> all = new ArrayList<>();
+    for (BendOrder.Stroke s : plan.strokes()) {
+      FoldMotion.Pose pose = motion.at(shares, flat.kept());
+      all.add(sheet(pose));
+      FlatBend bend = flat.bends().get(s.bend());
+      PressBrake.Station station = PressBrake.station(flat, bend, pose);
+      all.add(tool(brake.punch(bend), station));
+      all.add(tool(brake.die(bend, 0, flat.thicknessMm()), station));
+      shares[s.bend()] = 1;
+    }
+    return Scene.ofFree(all);
+  }
+
+  /**
+   * In the middle of a plan.
+   *
+   * @param at number of strokes done, and the share of the next one
+   */
+  Scene stroke(BendOrder.Plan plan, double at) {
+    int done = Math.min((int) at, plan.strokes().size() - 1);
+    double share = at - done;
+    double[] shares = new double[flat.bends().size()];
+    for (int i = 0; i < done; i++) {
+      shares[plan.strokes().get(i).bend()] = 1;
+    }
+    FlatBend bend = flat.bends().get(plan.strokes().get(done).bend());
+    shares[bend.number() - 1] = share;
+    FoldMotion.Pose pose = motion.at(shares, flat.kept());
+    List<Scene.Free> all = new ArrayList<>(List.of(sheet(pose)));
+    if (share < 1) {
+      PressBrake.Station station = PressBrake.station(flat, bend, pose);
+      all.add(tool(brake.punch(bend), station));
+      all.add(tool(brake.die(bend, share, flat.thicknessMm()), station));
+    }
+    return Scene.ofFree(all);
+  }
+
+  private static Scene.Free tool(List<Xy> section, PressBrake.Station station) {
+    TriangleMesh tool = ToolMesh.of(section, station);
+    boolean[] smooth = new boolean[tool.edgePointStart().length - 1];
+    Arrays.fill(smooth, false);
+    return new Scene.Free(tool, smooth);
+  }
+}
