@@ -97,7 +97,13 @@ final class Actions {
         "dark theme colours",
         Actions::always,
         window::togglePalette);
-    add(Stage.RELEASE, "Export", "R E", "step stl 3mf obj png dxf svg pdf csv flat pattern write", hasBody, files::export);
+    add(
+        Stage.RELEASE,
+        "Export",
+        "R E",
+        "step stl 3mf obj png dxf svg pdf csv flat pattern write",
+        hasBody,
+        files::export);
     add(Stage.RELEASE, "Save", "R S", "part file", Actions::always, () -> files.save(false));
     add(Stage.RELEASE, "Open", "R O", "part file", Actions::always, files::chooseAndOpen);
     add(Stage.RELEASE, "New part", "R N", "start", Actions::always, files::startNew);

@@ -200,10 +200,7 @@ final class FlatCanvas extends Region {
     for (int i = 0; i < flat.zones().size(); i++) {
       Zone z = flat.zones().get(i);
       g.setFill(
-          colour(
-              i == lit
-                  ? palette.buoy()
-                  : z.isBend() ? palette.wallTints()[2] : palette.body()));
+          colour(i == lit ? palette.buoy() : z.isBend() ? palette.wallTints()[2] : palette.body()));
       g.setGlobalAlpha(i == lit ? 0.45 : 1);
       g.beginPath();
       z.contours().forEach(c -> trace(g, c));

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
@@ -117,8 +116,7 @@ final class FlatPane extends BorderPane {
     setCenter(canvas);
     setMinSize(300, 220);
     beside(false);
-    playing =
-        new Timeline(new KeyFrame(Duration.seconds(FRAME_SECONDS), e -> playOn()));
+    playing = new Timeline(new KeyFrame(Duration.seconds(FRAME_SECONDS), e -> playOn()));
     playing.setCycleCount(Timeline.INDEFINITE);
     wire();
   }
@@ -187,8 +185,7 @@ final class FlatPane extends BorderPane {
 
   /** Brings the pane up to date with the last report. */
   void show() {
-    Map<String, FlatAnalysis> flats =
-        session.report().map(CheckReport::flats).orElse(Map.of());
+    Map<String, FlatAnalysis> flats = session.report().map(CheckReport::flats).orElse(Map.of());
     List<String> names = flats.keySet().stream().sorted().toList();
     if (!bodies.getItems().equals(names)) {
       bodies.getItems().setAll(names);
@@ -197,7 +194,9 @@ final class FlatPane extends BorderPane {
     bodies.setVisible(names.size() > 1);
     FlatAnalysis now = bodies.getValue() == null ? null : flats.get(bodies.getValue());
     boolean same =
-        now != null && shown != null && Objects.equals(now.body().key(), shown.body().key())
+        now != null
+            && shown != null
+            && Objects.equals(now.body().key(), shown.body().key())
             && Objects.equals(now.flat(), shown.flat());
     List<Finding> findings =
         session
@@ -375,7 +374,7 @@ final class FlatPane extends BorderPane {
         .start(() -> {
           BendOrder.Plan found = BendOrder.find(of.flat(), brake, cancel);
           Platform.runLater(() -> {
-            if (shown == of && order.isSelected() && !planUnwanted) {
+            if (Objects.equals(shown, of) && order.isSelected() && !planUnwanted) {
               plan = found;
               fold.setMax(found.strokes().size());
               fold.setValue(0);

@@ -197,8 +197,7 @@ final class NewSteps {
   void base() {
     Step.Sketch sketch = lastSketch("to make a wall of");
     if (sketch != null) {
-      addSheet(
-          new SheetStep.Base(id("base"), null, false, sketch.id(), null, false, freeBody()));
+      addSheet(new SheetStep.Base(id("base"), null, false, sketch.id(), null, false, freeBody()));
     }
   }
 
@@ -207,8 +206,17 @@ final class NewSteps {
     if (sketch != null) {
       addSheet(
           new SheetStep.Folded(
-              id("folded"), null, false, sketch.id(), new Expr("40 mm"), false, null, null, null,
-              null, freeBody()));
+              id("folded"),
+              null,
+              false,
+              sketch.id(),
+              new Expr("40 mm"),
+              false,
+              null,
+              null,
+              null,
+              null,
+              freeBody()));
     }
   }
 
@@ -219,22 +227,46 @@ final class NewSteps {
   void flange() {
     addSheet(
         new SheetStep.Flange(
-            id("flange"), null, false, onlyBody().orElse(null), seat(), new Expr("20 mm"), null,
-            new Expr("90 deg"), null, null));
+            id("flange"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            seat(),
+            new Expr("20 mm"),
+            null,
+            new Expr("90 deg"),
+            null,
+            null));
   }
 
   void hem() {
     addSheet(
         new SheetStep.Hem(
-            id("hem"), null, false, onlyBody().orElse(null), seat(), null, new Expr("8 mm"), null,
-            null, null));
+            id("hem"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            seat(),
+            null,
+            new Expr("8 mm"),
+            null,
+            null,
+            null));
   }
 
   void joggle() {
     addSheet(
         new SheetStep.Joggle(
-            id("joggle"), null, false, onlyBody().orElse(null), seat(), new Expr("4 mm"),
-            new Expr("15 mm"), new Expr("45 deg"), null, null));
+            id("joggle"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            seat(),
+            new Expr("4 mm"),
+            new Expr("15 mm"),
+            new Expr("45 deg"),
+            null,
+            null));
   }
 
   /** The picked face is kept; picked edges become bends. */
@@ -243,8 +275,16 @@ final class NewSteps {
         session.picked().stream().anyMatch(p -> !p.isFace()) ? edges() : List.of();
     addSheet(
         new SheetStep.Convert(
-            id("sheet"), null, false, onlyBody().orElse(null),
-            faces().isEmpty() ? null : faces().getFirst(), bends, List.of(), null, null, null,
+            id("sheet"),
+            null,
+            false,
+            onlyBody().orElse(null),
+            faces().isEmpty() ? null : faces().getFirst(),
+            bends,
+            List.of(),
+            null,
+            null,
+            null,
             null));
   }
 }

@@ -37,8 +37,7 @@ final class Remooring {
       case SheetStep.Convert s ->
           Changed.with(
               Changed.with(
-                  Changed.with(
-                      s, "keep", s.keep() == null ? null : face(s.keep(), lost, found)),
+                  Changed.with(s, "keep", s.keep() == null ? null : face(s.keep(), lost, found)),
                   "bends",
                   edges(s.bends(), lost, found)),
               "rips",
@@ -72,8 +71,7 @@ final class Remooring {
 
   private static List<Step.EdgeSet> sets(List<Step.EdgeSet> sets, String lost, String found) {
     return sets.stream()
-        .map(s ->
-            new Step.EdgeSet(edges(s.edges(), lost, found), s.size()))
+        .map(s -> new Step.EdgeSet(edges(s.edges(), lost, found), s.size()))
         .toList();
   }
 

@@ -157,11 +157,7 @@ final class SheetFields {
   private static CardField seatLength(
       SheetStep.Strip s, String label, String component, Expr value) {
     return new CardField.NumberField(
-        label,
-        Measure.LENGTH,
-        value,
-        true,
-        v -> s.withSeat(Changed.with(s.seat(), component, v)));
+        label, Measure.LENGTH, value, true, v -> s.withSeat(Changed.with(s.seat(), component, v)));
   }
 
   private static List<CardField> seat(SheetStep.Strip s, boolean withPosition) {
@@ -215,8 +211,7 @@ final class SheetFields {
    *
    * @param mayFollow whether it may be left to the part
    */
-  static List<CardField> bending(
-      Bending bending, Function<Bending, Step> with, boolean mayFollow) {
+  static List<CardField> bending(Bending bending, Function<Bending, Step> with, boolean mayFollow) {
     List<CardField> fields = new ArrayList<>();
     List<String> options = new ArrayList<>(mayFollow ? List.of(AS_PART) : List.of());
     options.addAll(BENDINGS);
@@ -270,8 +265,7 @@ final class SheetFields {
     return new Bending(by, value, rows);
   }
 
-  private static void rows(
-      Bending bending, Function<Bending, Step> with, List<CardField> fields) {
+  private static void rows(Bending bending, Function<Bending, Step> with, List<CardField> fields) {
     Function<List<Bending.TableRow>, Step> withRows =
         rows -> with.apply(Changed.with(bending, "rows", rows));
     for (int i = 0; i < bending.rows().size(); i++) {
@@ -295,8 +289,7 @@ final class SheetFields {
                 false,
                 v ->
                     withRows.apply(
-                        StepFields.replaced(
-                            bending.rows(), n, Changed.with(row, component, v)))));
+                        StepFields.replaced(bending.rows(), n, Changed.with(row, component, v)))));
       }
     }
     fields.add(

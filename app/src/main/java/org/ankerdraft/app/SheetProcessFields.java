@@ -33,8 +33,7 @@ final class SheetProcessFields {
   }
 
   private void change(SheetProcess changed) {
-    session.edit(
-        session.document().withProcess(session.document().process().withSheet(changed)));
+    session.edit(session.document().withProcess(session.document().process().withSheet(changed)));
   }
 
   void add() {
@@ -125,8 +124,7 @@ final class SheetProcessFields {
     SheetProcess with(SheetProcess sheet, Expr value);
   }
 
-  private void field(
-      String label, Function<SheetProcess, Expr> get, Setter set, boolean isAngle) {
+  private void field(String label, Function<SheetProcess, Expr> get, Setter set, boolean isAngle) {
     TextField input = new TextField();
     input.setId("sheet-" + label.toLowerCase(java.util.Locale.ROOT).replaceAll("[ ,]+", "-"));
     Label error = new Label();

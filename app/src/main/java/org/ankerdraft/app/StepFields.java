@@ -27,20 +27,11 @@ final class StepFields {
       case Step.Extrude s -> extrude(s, part);
       case Step.Draft s -> draft(s);
       case Step.Shell s -> shell(s);
-      case Step.Round s ->
-          edgeSets(
-              s.sets(),
-              "Radius",
-              sets -> Changed.with(s, "sets", sets));
-      case Step.Chamfer s ->
-          edgeSets(
-              s.sets(),
-              "Leg",
-              sets -> Changed.with(s, "sets", sets));
+      case Step.Round s -> edgeSets(s.sets(), "Radius", sets -> Changed.with(s, "sets", sets));
+      case Step.Chamfer s -> edgeSets(s.sets(), "Leg", sets -> Changed.with(s, "sets", sets));
       case Step.Hole s -> hole(s);
       case Step.Import s ->
-          List.of(
-              new CardField.TextField("File", s.file(), f -> Changed.with(s, "file", f)));
+          List.of(new CardField.TextField("File", s.file(), f -> Changed.with(s, "file", f)));
       case SheetStep s -> SheetFields.of(s, part);
     };
   }
@@ -98,8 +89,7 @@ final class StepFields {
         "Body", value == null ? s.id() : value, v -> Changed.with(s, "body", v));
   }
 
-  static CardField length(
-      Step s, String label, String component, Expr value, boolean optional) {
+  static CardField length(Step s, String label, String component, Expr value, boolean optional) {
     return new CardField.NumberField(
         label, Measure.LENGTH, value, optional, v -> Changed.with(s, component, v));
   }
@@ -138,11 +128,7 @@ final class StepFields {
               set.faces(),
               v -> withSets(s, replaced(s.sets(), n, new Step.DraftSet(v, set.angle())))));
     }
-    fields.addAll(
-        plane(
-            "Neutral plane",
-            s.neutral(),
-            p -> Changed.with(s, "neutral", p)));
+    fields.addAll(plane("Neutral plane", s.neutral(), p -> Changed.with(s, "neutral", p)));
     fields.add(
         new CardField.Additions(
             "",
@@ -232,8 +218,7 @@ final class StepFields {
             List.of("inwards", "outwards"),
             s.outwards() ? "outwards" : "inwards",
             v -> Changed.with(s, "outwards", v.equals("outwards"))));
-    fields.add(
-        new CardField.FacesField("Open faces", s.open(), v -> Changed.with(s, "open", v)));
+    fields.add(new CardField.FacesField("Open faces", s.open(), v -> Changed.with(s, "open", v)));
     for (int i = 0; i < s.own().size(); i++) {
       int n = i;
       Step.OwnThickness own = s.own().get(i);

@@ -11,7 +11,13 @@ import picocli.CommandLine.Command;
     description = "Builds, checks, measures, unfolds and exports parts.",
     mixinStandardHelpOptions = true,
     version = "Ankerdraft 0.1.0",
-    subcommands = {BuildVerb.class, CheckVerb.class, MeasureVerb.class, ExportVerb.class, UnfoldVerb.class})
+    subcommands = {
+      BuildVerb.class,
+      CheckVerb.class,
+      MeasureVerb.class,
+      ExportVerb.class,
+      UnfoldVerb.class
+    })
 public final class Main {
   private Main() {}
 

@@ -8,10 +8,10 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.sheet.BendMethod;
-import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
@@ -27,7 +27,8 @@ import picocli.CommandLine.Spec;
 
 @Command(
     name = "unfold",
-    description = "Lays a sheet body flat and writes it as DXF, SVG, PDF or CSV, by the ending of OUT.")
+    description =
+        "Lays a sheet body flat and writes it as DXF, SVG, PDF or CSV, by the ending of OUT.")
 final class UnfoldVerb implements Callable<Integer> {
   @Parameters(index = "0", paramLabel = "FILE", description = "part file, bare JSON or STEP")
   private Path file;
@@ -77,8 +78,7 @@ final class UnfoldVerb implements Callable<Integer> {
       Body body = body(state);
       FlatPattern flat = unfolded(workshop, state, body);
       if (out != null) {
-        PartFile.writeAtomically(
-            out, FlatExport.bytes(flat, title(state, body), out.toString()));
+        PartFile.writeAtomically(out, FlatExport.bytes(flat, title(state, body), out.toString()));
       }
       print(flat);
       return Exit.OK;
@@ -95,8 +95,7 @@ final class UnfoldVerb implements Callable<Integer> {
       return BodyUnfolding.unfold(
           body, state, method(), accuracyMm, workshop.kernel, Budget.ofSeconds(60));
     } catch (CannotUnfold e) {
-      throw new Workshop.CannotGoOn(
-          "body " + body.name() + ": " + e.inWords(body.named()));
+      throw new Workshop.CannotGoOn("body " + body.name() + ": " + e.inWords(body.named()));
     }
   }
 
@@ -124,7 +123,10 @@ final class UnfoldVerb implements Callable<Integer> {
       Body body = state.bodies().get(bodyName);
       if (body == null) {
         throw new Workshop.CannotGoOn(
-            "there is no body " + bodyName + "; there are " + String.join(", ", state.bodies().keySet()));
+            "there is no body "
+                + bodyName
+                + "; there are "
+                + String.join(", ", state.bodies().keySet()));
       }
       return body;
     }

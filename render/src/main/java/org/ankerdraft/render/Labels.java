@@ -44,8 +44,7 @@ public final class Labels {
       }
       for (FlatBend b : a.flat().bends()) {
         Topology.Face face = a.body().named().topology().face(b.faces().getFirst());
-        labels.add(
-            new Label(face.point(), face.normal(), b.inWords(), false, -b.lengthMm()));
+        labels.add(new Label(face.point(), face.normal(), b.inWords(), false, -b.lengthMm()));
       }
     }
     labels.sort(Comparator.comparingDouble(Label::rank));

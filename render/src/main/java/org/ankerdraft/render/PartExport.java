@@ -66,8 +66,7 @@ public final class PartExport {
   /** The flat pattern of the part's one sheet body, or of its one body. */
   private static byte[] flat(GeometryKernel kernel, PartState state, String fileName)
       throws CannotExport {
-    List<Body> sheets =
-        BodyUnfolding.sheetBodies(state).stream().map(state.bodies()::get).toList();
+    List<Body> sheets = BodyUnfolding.sheetBodies(state).stream().map(state.bodies()::get).toList();
     List<Body> candidates = sheets.isEmpty() ? List.copyOf(state.bodies().values()) : sheets;
     if (candidates.size() != 1) {
       throw new CannotExport(
@@ -76,8 +75,7 @@ public final class PartExport {
     Body body = candidates.getFirst();
     try {
       return FlatExport.bytes(
-          BodyUnfolding.unfold(
-              body, state, null, FLAT_CURVE_MM, kernel, Budget.ofSeconds(60)),
+          BodyUnfolding.unfold(body, state, null, FLAT_CURVE_MM, kernel, Budget.ofSeconds(60)),
           state.part().name(),
           fileName);
     } catch (CannotUnfold e) {

@@ -54,8 +54,8 @@ public final class Scene {
   }
 
   /**
-   * Meshes that belong to no body: a folding sheet, a tool. Their faces are numbered through from 1,
-   * but lead back to nothing.
+   * Meshes that belong to no body: a folding sheet, a tool. Their faces are numbered through from
+   * 1, but lead back to nothing.
    */
   public record Free(TriangleMesh mesh, boolean[] smoothEdges) {}
 

@@ -74,8 +74,7 @@ public final class BodyUnfolding {
         .orElse(0);
   }
 
-  private static Unfolder.Methods methods(NamedShape named, PartDocument part)
-      throws CannotUnfold {
+  private static Unfolder.Methods methods(NamedShape named, PartDocument part) throws CannotUnfold {
     Evaluator values = new Evaluator(part.definitions());
     BendMethod usual = resolved(part.process().sheetOrUsual().bending(), values, "the part");
     Map<String, BendMethod> byStep = new HashMap<>();

@@ -20,6 +20,7 @@ import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Edge;
@@ -27,8 +28,8 @@ import org.ankerdraft.kernel.Vec3;
 
 /**
  * Turns a solid with plane faces into a sheet: a wall for the kept face and for each face that
- * chosen edges join to it, bends along these edges, walls parted along ripped edges, all other faces
- * open. The solid's faces become the outside of the sheet.
+ * chosen edges join to it, bends along these edges, walls parted along ripped edges, all other
+ * faces open. The solid's faces become the outside of the sheet.
  */
 final class ConvertBuilder {
   private static final String WHAT = "turning into sheet";
@@ -150,6 +151,54 @@ final class ConvertBuilder {
     if (open.isEmpty()) {
       throw new StepFailed(WHAT, "every face would be a wall; at least one must stay open");
     }
+    return isWithin(input, walls)
+        ? hollowByPlanes(input, walls, thickness)
+        : thickened(input, open, thickness);
+  }
+
+  /** Whether the whole solid lies behind the plane of each wall. */
+  private boolean isWithin(NamedShape input, Set<Integer> walls) {
+    for (int f : walls) {
+      Topology.Face face = input.topology().face(f);
+      for (Vec3 v : input.topology().vertices()) {
+        if (v.minus(face.point()).dot(face.normal()) > context.tolerance.lengthMm()) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
+  /** Takes out what lies behind the inner plane of every wall; exact, whatever is open. */
+  private NamedShape hollowByPlanes(NamedShape input, Set<Integer> walls, double thickness)
+      throws StepFailed, Ladder.Stopped {
+    List<Plane> planes = new ArrayList<>();
+    List<String> names = new ArrayList<>();
+    for (int f : walls) {
+      Topology.Face face = input.topology().face(f);
+      planes.add(new Plane(face.point(), face.normal()).offset(-thickness));
+      names.add(step.id() + "/inner(" + input.faceName(f) + ")");
+    }
+    NamedShape core =
+        named(
+            context.kernel.cutByPlanes(input.shape(), planes, context.budget()),
+            input,
+            new Naming.Births() {
+              @Override
+              public String fromPlane(int index) {
+                return names.get(index);
+              }
+
+              @Override
+              public String unknown() {
+                return step.id() + "/rim";
+              }
+            });
+    return Combiner.combine(context, WHAT, Combination.SUBTRACT, input, core, step.id());
+  }
+
+  private NamedShape thickened(NamedShape input, List<Integer> open, double thickness)
+      throws StepFailed, Ladder.Stopped {
     return named(
         context.kernel.thicken(
             input.shape(), open, -thickness, Map.of(), Join.INTERSECTION, context.budget()),
@@ -188,7 +237,9 @@ final class ConvertBuilder {
     };
   }
 
-  /** Takes a square bar along each ripped edge, so that both walls end before their common corner. */
+  /**
+   * Takes a square bar along each ripped edge, so that both walls end before their common corner.
+   */
   private NamedShape ripped(NamedShape hollow, NamedShape input, Set<Integer> rips, double side)
       throws StepFailed, Ladder.Stopped {
     NamedShape result = hollow;
@@ -254,7 +305,10 @@ final class ConvertBuilder {
       if (outerFound == 0 || innerFound == 0) {
         throw new StepFailed(
             new Failure(
-                WHAT, "nothing is left of the edge to bend", List.of(input.edgeName(i)), e.mid(),
+                WHAT,
+                "nothing is left of the edge to bend",
+                List.of(input.edgeName(i)),
+                e.mid(),
                 null));
       }
     }

@@ -55,8 +55,8 @@ final class ExtrudeBuilder {
     }
     NamedShape solid = solid(sketch, taper);
     return switch (step.use()) {
-      case NEW_BODY -> StepBuild.of(
-              strategy, Prisms.newBody(context, what, step.id(), step.body(), solid));
+      case NEW_BODY ->
+          StepBuild.of(strategy, Prisms.newBody(context, what, step.id(), step.body(), solid));
       case UNITE -> combined(Combination.UNITE, solid);
       case SUBTRACT -> combined(Combination.SUBTRACT, solid);
       case INTERSECT -> combined(Combination.INTERSECT, solid);

@@ -94,9 +94,7 @@ final class Prisms {
     if (checked instanceof Outcome.Failed<Boolean>(var failure)) {
       Ladder.stopIfNeeded(failure);
       List<String> curves =
-          failure.edges().stream()
-              .map(tag -> "curve " + nameByTag.getOrDefault(tag, "?"))
-              .toList();
+          failure.edges().stream().map(tag -> "curve " + nameByTag.getOrDefault(tag, "?")).toList();
       throw new StepFailed(
           new Failure(what, failure.message(), curves, failure.place().orElse(null), null));
     }

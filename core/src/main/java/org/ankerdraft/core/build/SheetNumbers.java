@@ -33,7 +33,9 @@ record SheetNumbers(BuildContext context, String what) {
     if (!(a > context.tolerance.angleRad()) || a > mostRad + context.tolerance.angleRad()) {
       throw new StepFailed(
           what,
-          "the angle is " + Words.deg(a) + "; it must be more than 0 and at most "
+          "the angle is "
+              + Words.deg(a)
+              + "; it must be more than 0 and at most "
               + Words.deg(mostRad));
     }
     return a;

@@ -117,8 +117,7 @@ final class StripBuilder {
     SheetStep.Seat seat = step.seat();
     SheetStep.Relief r = seat.relief();
     double t = skins.thicknessMm();
-    double width =
-        numbers.length("the relief's width", r.width(), Math.max(t, SMALLEST_RELIEF_MM));
+    double width = numbers.length("the relief's width", r.width(), Math.max(t, SMALLEST_RELIEF_MM));
     double past = Math.max(t / 2, t + shape.firstRadiusMm() + shape.tangentMm());
     double depth =
         r.depth() == null
@@ -177,8 +176,7 @@ final class StripBuilder {
 
   private StepFailed failedAt(NamedShape input, int e, String why) {
     return new StepFailed(
-        new Failure(
-            what, why, List.of(input.edgeName(e)), input.topology().edge(e).mid(), null));
+        new Failure(what, why, List.of(input.edgeName(e)), input.topology().edge(e).mid(), null));
   }
 
   /** The seat as if nothing stood at its ends. */
@@ -244,7 +242,8 @@ final class StripBuilder {
       throw new StepFailed(
           new Failure(
               what,
-              "a wall stands beside the edge's " + (atEnd ? "end" : "start")
+              "a wall stands beside the edge's "
+                  + (atEnd ? "end" : "start")
                   + "; keep the strip off it by an offset",
               List.of(input.edgeName(seat.edge())),
               input.topology().vertex(vertex),
@@ -259,8 +258,7 @@ final class StripBuilder {
     Vec3 normal = bisector.cross(seat.up()).unit();
     Vec3 away = normal.dot(towards) > 0 ? normal : normal.negated();
     Vec3 otherAlong = atEnd ? other.along() : other.along().negated();
-    return new Mitre(
-        corner, away, bisector.dot(towards) / bisector.dot(seat.out()), otherAlong);
+    return new Mitre(corner, away, bisector.dot(towards) / bisector.dot(seat.out()), otherAlong);
   }
 
   /** The wall with room made for the strips. */
@@ -324,8 +322,7 @@ final class StripBuilder {
     Vec3 other = seat.atEnd().neighbour().otherAlong();
     Xy back = new Xy(-cornerMm, 0);
     Xy in = new Xy(other.dot(seat.along()), other.dot(seat.out())).times(cornerMm);
-    List<Xy> p =
-        List.of(corner, corner.plus(back), corner.plus(back).plus(in), corner.plus(in));
+    List<Xy> p = List.of(corner, corner.plus(back), corner.plus(back).plus(in), corner.plus(in));
     List<PlaneCurve> square = new ArrayList<>();
     for (int i = 0; i < p.size(); i++) {
       square.add(new PlaneCurve.Line(p.get(i), p.get((i + 1) % p.size())));
@@ -384,8 +381,7 @@ final class StripBuilder {
   }
 
   /** The strip ended at its mitres, with edges cut square to its last wall. */
-  private NamedShape mitred(
-      NamedShape strip, StripSeat seat, PlaneCurve.Line last, String origin)
+  private NamedShape mitred(NamedShape strip, StripSeat seat, PlaneCurve.Line last, String origin)
       throws StepFailed, Ladder.Stopped {
     List<Plane> planes = new ArrayList<>();
     for (End end : List.of(seat.atStart(), seat.atEnd())) {

@@ -78,7 +78,9 @@ record StripSeat(
       return out;
     }
     List<PlaneCurve> whole = new ArrayList<>(left);
-    whole.add(new PlaneCurve.Line(left.getLast().end(), right.getFirst().start()));
+    Xy from = left.getLast().end();
+    Xy to = right.getFirst().start();
+    whole.add(new PlaneCurve.Line(from, to));
     whole.addAll(right);
     out.add(closed(whole));
     return out;
@@ -86,7 +88,9 @@ record StripSeat(
 
   private static List<PlaneCurve> closed(List<PlaneCurve> chain) {
     List<PlaneCurve> out = new ArrayList<>(chain);
-    out.add(new PlaneCurve.Line(chain.getLast().end(), chain.getFirst().start()));
+    Xy from = chain.getLast().end();
+    Xy to = chain.getFirst().start();
+    out.add(new PlaneCurve.Line(from, to));
     return out;
   }
 
@@ -131,8 +135,7 @@ record StripSeat(
     Xy b = new Xy(outer, bottom);
     Xy c = new Xy(from, bottom);
     return relief.depthMm > 0
-        ? List.of(
-            new PlaneCurve.Line(a, b), new PlaneCurve.Line(b, c), new PlaneCurve.Line(c, d))
+        ? List.of(new PlaneCurve.Line(a, b), new PlaneCurve.Line(b, c), new PlaneCurve.Line(c, d))
         : List.of(new PlaneCurve.Line(a, b), new PlaneCurve.Line(b, c));
   }
 }

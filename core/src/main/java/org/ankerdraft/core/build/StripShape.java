@@ -67,7 +67,10 @@ record StripShape(double tangentMm, double firstRadiusMm, List<Piece> pieces) {
         throw new StepFailed(
             new Failure(
                 what,
-                field + " of " + Words.mm(whole) + " is used up by the bend, which takes "
+                field
+                    + " of "
+                    + Words.mm(whole)
+                    + " is used up by the bend, which takes "
                     + Words.mm(taken),
                 List.of(),
                 null,
@@ -123,7 +126,9 @@ record StripShape(double tangentMm, double firstRadiusMm, List<Piece> pieces) {
       if (gap <= context.tolerance.lengthMm() || gap >= 2 * radius) {
         throw new StepFailed(
             what,
-            "the gap at the end is " + Words.mm(gap) + "; it must lie between 0 and "
+            "the gap at the end is "
+                + Words.mm(gap)
+                + "; it must lie between 0 and "
                 + Words.mm(2 * radius));
       }
       double low = Math.PI;
@@ -164,8 +169,12 @@ record StripShape(double tangentMm, double firstRadiusMm, List<Piece> pieces) {
         throw new StepFailed(
             new Failure(
                 what,
-                "its two bends of " + Words.deg(angle) + " alone rise by " + Words.mm(least)
-                    + ", more than the height of " + Words.mm(height),
+                "its two bends of "
+                    + Words.deg(angle)
+                    + " alone rise by "
+                    + Words.mm(least)
+                    + ", more than the height of "
+                    + Words.mm(height),
                 List.of(),
                 null,
                 "for a height of at least " + Words.mm(least) + ", or a smaller angle"));

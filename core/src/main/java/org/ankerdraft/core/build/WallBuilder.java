@@ -48,8 +48,7 @@ final class WallBuilder {
         context, what, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
     double thickness = numbers.thickness(step.thickness());
     Vec3 n = sketch.frame().normal();
-    Naming.Births births =
-        Prisms.Births.of(id, "side", "start", "end", sketch.nameByTag());
+    Naming.Births births = Prisms.Births.of(id, "side", "start", "end", sketch.nameByTag());
     NamedShape solid =
         Prisms.prism(
             context,
@@ -89,8 +88,7 @@ final class WallBuilder {
             step.symmetric() ? n.times(-width / 2) : Vec3.ZERO,
             n.times(width),
             births);
-    return StepBuild.of(
-        "folded prism", Prisms.newBody(context, what, id, step.body(), solid));
+    return StepBuild.of("folded prism", Prisms.newBody(context, what, id, step.body(), solid));
   }
 
   private ResolvedSketch sketch(String name) throws StepFailed {
@@ -159,8 +157,11 @@ final class WallBuilder {
         throw new StepFailed(
             new Failure(
                 what,
-                "the side is " + Words.mm(whole) + " long, and its bends take "
-                    + Words.mm(setbacks[i] + setbacks[i + 1]) + " of it",
+                "the side is "
+                    + Words.mm(whole)
+                    + " long, and its bends take "
+                    + Words.mm(setbacks[i] + setbacks[i + 1])
+                    + " of it",
                 List.of("curve " + sketch.nameByTag().get(tag)),
                 null,
                 null));

@@ -37,8 +37,8 @@ public record CheckReport(
   }
 
   /**
-   * "clear", or the counts: "2 stop, 1 caution". Findings on edges count to the wall. Parts of sheet
-   * alone have no verdict on draft and wall.
+   * "clear", or the counts: "2 stop, 1 caution". Findings on edges count to the wall. Parts of
+   * sheet alone have no verdict on draft and wall.
    */
   public String verdict(Finding.Subject subject) {
     if (subject != Finding.Subject.FLAT && !bodies.isEmpty() && flats.size() == bodies.size()) {

@@ -175,8 +175,14 @@ final class FlatCheck {
           limit.value(),
           middle(b),
           facesOf(b),
-          "bend " + b.number() + " has an inside radius of " + Words.mm(b.radiusMm())
-              + "; a sheet of " + Words.mm(t) + " needs " + Words.mm(limit.value()),
+          "bend "
+              + b.number()
+              + " has an inside radius of "
+              + Words.mm(b.radiusMm())
+              + "; a sheet of "
+              + Words.mm(t)
+              + " needs "
+              + Words.mm(limit.value()),
           repairs.largerRadius(b, limit.value()).orElse(null));
     }
   }
@@ -205,7 +211,7 @@ final class FlatCheck {
         BendMethod.outsideSetbackMm(Math.min(b.angleRad(), Math.PI / 2), b.radiusMm(), t);
     for (boolean carried : new boolean[] {true, false}) {
       Xy way = carried ? b.across() : b.across().times(-1);
-      double edge = carried ? b.value().allowanceMm() / 2 : b.value().allowanceMm() / 2;
+      double edge = b.value().allowanceMm() / 2;
       double shortest = Double.MAX_VALUE;
       Xy at = middle(b);
       for (FlatBend.Segment s : b.lines()) {
@@ -226,8 +232,13 @@ final class FlatCheck {
             required,
             at,
             facesOf(b),
-            "the wall at bend " + b.number() + " is " + Words.mm(round(shortest))
-                + " long outside; a die of " + Words.mm(die()) + " needs "
+            "the wall at bend "
+                + b.number()
+                + " is "
+                + Words.mm(round(shortest))
+                + " long outside; a die of "
+                + Words.mm(die())
+                + " needs "
                 + Words.mm(round(required)),
             carried ? repairs.longerFlange(b, required - shortest).orElse(null) : null);
       }
@@ -243,8 +254,8 @@ final class FlatCheck {
       return;
     }
     Limit length = book.limit("hem.length");
-    double outside = area.reach(middle(b), b.across()) - b.value().allowanceMm() / 2
-        + b.radiusMm() + t;
+    double outside =
+        area.reach(middle(b), b.across()) - b.value().allowanceMm() / 2 + b.radiusMm() + t;
     if (outside < length.value() * t - SLACK_MM) {
       add(
           length,
@@ -253,8 +264,13 @@ final class FlatCheck {
           length.value() * t,
           middle(b),
           facesOf(b),
-          "the hem at bend " + b.number() + " is " + Words.mm(round(outside)) + " long; "
-              + Words.mm(length.value() * t) + " wanted",
+          "the hem at bend "
+              + b.number()
+              + " is "
+              + Words.mm(round(outside))
+              + " long; "
+              + Words.mm(length.value() * t)
+              + " wanted",
           null);
     }
     Limit gap = book.limit("hem.gap");
@@ -267,8 +283,13 @@ final class FlatCheck {
           gap.value() * t,
           middle(b),
           facesOf(b),
-          "the hem at bend " + b.number() + " stands open by " + Words.mm(round(open)) + "; "
-              + Words.mm(gap.value() * t) + " wanted, or close it",
+          "the hem at bend "
+              + b.number()
+              + " stands open by "
+              + Words.mm(round(open))
+              + "; "
+              + Words.mm(gap.value() * t)
+              + " wanted, or close it",
           null);
     }
   }
@@ -296,14 +317,15 @@ final class FlatCheck {
       return;
     }
     Xy beside = end.plus(out.times(Math.min(wantedWidth / 2, 0.05)));
-    boolean tears = area.contains(beside) || area.contains(beside.plus(back.times(half - SLACK_MM)));
-    boolean narrow = area.contains(end.plus(out.times(wantedWidth - SLACK_MM)).plus(back.times(half)));
+    boolean tears =
+        area.contains(beside) || area.contains(beside.plus(back.times(half - SLACK_MM)));
+    boolean narrow =
+        area.contains(end.plus(out.times(wantedWidth - SLACK_MM)).plus(back.times(half)));
     double deep = 0;
     double step = t / 20;
     double most = depth.value() * (t + b.radiusMm());
     while (deep < most
-        && !area.contains(
-            end.plus(out.times(wantedWidth / 2)).plus(back.times(deep - half)))) {
+        && !area.contains(end.plus(out.times(wantedWidth / 2)).plus(back.times(deep - half)))) {
       deep += step;
     }
     if (tears || narrow) {
@@ -314,9 +336,13 @@ final class FlatCheck {
           wantedWidth,
           end,
           facesOf(b),
-          "bend " + b.number() + " ends within a wall "
+          "bend "
+              + b.number()
+              + " ends within a wall "
               + (tears ? "without a relief" : "beside a narrow relief")
-              + "; a cut of " + Words.mm(wantedWidth) + " width keeps it from tearing",
+              + "; a cut of "
+              + Words.mm(wantedWidth)
+              + " width keeps it from tearing",
           repairs.relief(b).orElse(null));
     } else if (deep < most - step) {
       add(
@@ -326,8 +352,13 @@ final class FlatCheck {
           most,
           end,
           facesOf(b),
-          "the relief at the end of bend " + b.number() + " is " + Words.mm(round(deep))
-              + " deep from the bend's far side; " + Words.mm(round(most)) + " wanted",
+          "the relief at the end of bend "
+              + b.number()
+              + " is "
+              + Words.mm(round(deep))
+              + " deep from the bend's far side; "
+              + Words.mm(round(most))
+              + " wanted",
           repairs.relief(b).orElse(null));
     }
   }
@@ -349,12 +380,16 @@ final class FlatCheck {
             limit.value(),
             middle(b),
             facesOf(b),
-            "bend " + b.number() + " lies at " + Words.number(round(between))
+            "bend "
+                + b.number()
+                + " lies at "
+                + Words.number(round(between))
                 + " deg to the grain; the sheet may crack there",
             null);
       }
     } catch (ExpressionException e) {
-      // The part's card shows the error at the field; without a direction there is nothing to check.
+      // The part's card shows the error at the field; without a direction there is nothing to
+      // check.
       return;
     }
   }
@@ -371,7 +406,10 @@ final class FlatCheck {
           limit.value() * t,
           flat.holes().get(h).curves().getFirst().start(),
           List.of(),
-          "a hole is " + Words.mm(round(narrow)) + " wide; " + Words.mm(limit.value() * t)
+          "a hole is "
+              + Words.mm(round(narrow))
+              + " wide; "
+              + Words.mm(limit.value() * t)
               + " can be cut well in this sheet",
           null);
     }
@@ -388,8 +426,11 @@ final class FlatCheck {
           limit.value() * t,
           way.from(),
           List.of(),
-          "a hole stands " + Words.mm(round(way.lengthMm())) + " off the edge; "
-              + Words.mm(limit.value() * t) + " wanted",
+          "a hole stands "
+              + Words.mm(round(way.lengthMm()))
+              + " off the edge; "
+              + Words.mm(limit.value() * t)
+              + " wanted",
           null);
     }
   }
@@ -422,8 +463,15 @@ final class FlatCheck {
           required,
           way.from(),
           facesOf(b),
-          "a " + (slot ? "slot" : "hole") + " stands " + Words.mm(round(way.lengthMm()))
-              + " off bend " + b.number() + "; " + Words.mm(round(required)) + " wanted",
+          "a "
+              + (slot ? "slot" : "hole")
+              + " stands "
+              + Words.mm(round(way.lengthMm()))
+              + " off bend "
+              + b.number()
+              + "; "
+              + Words.mm(round(required))
+              + " wanted",
           movedHole(way, away.times(required - way.lengthMm())).orElse(null));
     }
   }
@@ -481,8 +529,14 @@ final class FlatCheck {
             Math.max(a, b),
             flat.outline().curves().getFirst().start(),
             List.of(),
-            "the blank takes " + Words.mm(round(blank.x())) + " x " + Words.mm(round(blank.y()))
-                + "; the sheet is " + Words.mm(Math.max(a, b)) + " x " + Words.mm(Math.min(a, b)),
+            "the blank takes "
+                + Words.mm(round(blank.x()))
+                + " x "
+                + Words.mm(round(blank.y()))
+                + "; the sheet is "
+                + Words.mm(Math.max(a, b))
+                + " x "
+                + Words.mm(Math.min(a, b)),
             null);
       }
     } catch (ExpressionException e) {
@@ -516,8 +570,12 @@ final class FlatCheck {
         limit.value(),
         middle(hardest),
         facesOf(hardest),
-        "bend " + hardest.number() + " takes the most force, " + Words.number(round(most))
-            + " kN in a die of " + Words.mm(die()),
+        "bend "
+            + hardest.number()
+            + " takes the most force, "
+            + Words.number(round(most))
+            + " kN in a die of "
+            + Words.mm(die()),
         null);
   }
 
@@ -538,7 +596,8 @@ final class FlatCheck {
               body,
               flat.obliqueFaces().stream().sorted().map(named::faceName).toList(),
               limit.source(),
-              "the flat takes the upper side of " + flat.obliqueFaces().size()
+              "the flat takes the upper side of "
+                  + flat.obliqueFaces().size()
                   + " cut edges that do not stand square on the sheet",
               null));
     }

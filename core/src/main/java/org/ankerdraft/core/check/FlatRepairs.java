@@ -121,7 +121,10 @@ final class FlatRepairs {
     }
     Point2 old = hole.points().get(point);
     List<Point2> points = new ArrayList<>(hole.points());
-    points.set(point, new Point2(shifted(old.x(), by.dot(frame.get().x())), shifted(old.y(), by.dot(frame.get().y()))));
+    points.set(
+        point,
+        new Point2(
+            shifted(old.x(), by.dot(frame.get().x())), shifted(old.y(), by.dot(frame.get().y()))));
     return Optional.of(Changed.with((Step) hole, "points", List.copyOf(points)));
   }
 
@@ -141,8 +144,7 @@ final class FlatRepairs {
     if (hole.plane().face() instanceof org.ankerdraft.core.select.FaceChoice.Named n
         && named.face(n.name()) > 0) {
       Topology.Face f = named.topology().face(named.face(n.name()));
-      return Optional.of(
-          Frame.on(new Plane(f.origin(), f.normal()), Tolerance.MODEL.angleRad()));
+      return Optional.of(Frame.on(new Plane(f.origin(), f.normal()), Tolerance.MODEL.angleRad()));
     }
     return Optional.empty();
   }

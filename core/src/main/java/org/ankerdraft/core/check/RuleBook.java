@@ -24,7 +24,14 @@ public final class RuleBook {
   /** The rule books that ship with the application, by name: mouldings, then sheet. */
   public static final List<String> NAMES =
       List.of(
-          "abs", "abs-textured", "pc", "pa", "pp", "steel", "steel-strong", "stainless",
+          "abs",
+          "abs-textured",
+          "pc",
+          "pa",
+          "pp",
+          "steel",
+          "steel-strong",
+          "stainless",
           "aluminium");
 
   /** Smallest draft for a texture of a VDI 3400 number up to {@code vdi}. */
@@ -73,8 +80,7 @@ public final class RuleBook {
 
   /** Whether a limit is one of sheet bodies. */
   public boolean isOfSheet(String code) {
-    return code.equals(BEND_RADIUS)
-        || sheet.limits().stream().anyMatch(l -> l.code().equals(code));
+    return code.equals(BEND_RADIUS) || sheet.limits().stream().anyMatch(l -> l.code().equals(code));
   }
 
   /** Tensile strength of the sheet material, N/mm2. */
@@ -202,8 +208,7 @@ public final class RuleBook {
     Double radius = values.get(BEND_RADIUS);
     if (radius != null) {
       copy.put(
-          BEND_RADIUS,
-          new Limit(BEND_RADIUS, radius, "mm", Severity.STOP, "changed in this part"));
+          BEND_RADIUS, new Limit(BEND_RADIUS, radius, "mm", Severity.STOP, "changed in this part"));
     }
     return new RuleBook(name, title, copy, sheet);
   }

@@ -26,7 +26,8 @@ public final class SvgFile {
 
   private String text() {
     String size = number(drawing.widthMm()) + "\" height=\"" + number(drawing.heightMm());
-    out.append("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\"")
+    out.append(
+            "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\"")
         .append(" width=\"")
         .append(size.replace("\" height", "mm\" height"))
         .append("mm\" viewBox=\"0 0 ")
@@ -87,8 +88,9 @@ public final class SvgFile {
                     a.sweepRad() > 0 ? 0 : 1,
                     point(a.end())));
         case PlaneCurve.Path p ->
-            p.through().subList(1, p.through().size()).forEach(
-                q -> out.append(" L ").append(point(q)));
+            p.through()
+                .subList(1, p.through().size())
+                .forEach(q -> out.append(" L ").append(point(q)));
       }
     }
     out.append(s.closed() ? " Z\"/>\n" : "\"/>\n");

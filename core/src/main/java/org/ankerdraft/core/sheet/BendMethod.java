@@ -41,8 +41,6 @@ public sealed interface BendMethod {
   /** The K-factor that many shops begin with (common practice, no published source). */
   double USUAL_K = 0.44;
 
-  BendMethod USUAL = new KFactor(USUAL_K);
-
   double RIGHT = Math.PI / 2;
   double DIN_SMALLEST_RAD = Math.toRadians(15);
   double SAME_RADIUS_MM = 1e-3;
@@ -125,11 +123,7 @@ public sealed interface BendMethod {
           "DIN 6935: under 15° no compensation, BA = 2 OSSB = " + Numbers.mm(ba));
     }
     String before =
-        "DIN 6935: R/T = "
-            + Numbers.tidy(ratio, 4)
-            + ", k = "
-            + Numbers.tidy(k, 4)
-            + ", K = k/2; ";
+        "DIN 6935: R/T = " + Numbers.tidy(ratio, 4) + ", k = " + Numbers.tidy(k, 4) + ", K = k/2; ";
     return byK(k / 2, before, angle, radius, thickness);
   }
 

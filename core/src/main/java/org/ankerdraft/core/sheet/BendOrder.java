@@ -14,9 +14,9 @@ import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * Finds an order of bending in which the part meets neither itself nor punch and die. Tried from the
- * outermost walls inwards; goes back where it gets stuck. Walls are sampled, so what is thinner than
- * the spacing of samples may be missed.
+ * Finds an order of bending in which the part meets neither itself nor punch and die. Tried from
+ * the outermost walls inwards; goes back where it gets stuck. Walls are sampled, so what is thinner
+ * than the spacing of samples may be missed.
  */
 public final class BendOrder {
   private static final double[] CHECKED_SHARES = {0, 0.5, 1};
@@ -148,8 +148,7 @@ public final class BendOrder {
     double highX = outer.stream().mapToDouble(Xy::x).max().orElse(0);
     double lowY = outer.stream().mapToDouble(Xy::y).min().orElse(0);
     double highY = outer.stream().mapToDouble(Xy::y).max().orElse(0);
-    List<List<Xy>> contours =
-        zone.contours().stream().map(c -> c.points(spacing / 10)).toList();
+    List<List<Xy>> contours = zone.contours().stream().map(c -> c.points(spacing / 10)).toList();
     for (double x = lowX + spacing / 2; x < highX; x += spacing) {
       for (double y = lowY + spacing / 2; y < highY; y += spacing) {
         Xy p = new Xy(x, y);
@@ -228,8 +227,8 @@ public final class BendOrder {
 
   private boolean joined(int a, int b) {
     return flat.bends().stream()
-        .anyMatch(x ->
-            (x.fromWall() == a && x.toWall() == b) || (x.fromWall() == b && x.toWall() == a));
+        .anyMatch(
+            x -> (x.fromWall() == a && x.toWall() == b) || (x.fromWall() == b && x.toWall() == a));
   }
 
   private boolean holds(FoldMotion.Pose pose, Zone wall, Vec3 p) {

@@ -34,8 +34,7 @@ public final class FlatArea {
     this.chordMm = chordMm;
     this.sheet =
         PLANE.createPolygon(
-            ring(flat.outline()),
-            flat.holes().stream().map(this::ring).toArray(LinearRing[]::new));
+            ring(flat.outline()), flat.holes().stream().map(this::ring).toArray(LinearRing[]::new));
   }
 
   private LinearRing ring(Contour c) {

@@ -55,7 +55,7 @@ public record FlatBend(
     return p.minus(start).dot(across);
   }
 
-  /** Such as "2  up 90° R1.5". */
+  /** Such as "2 up 90° R1.5". */
   public String inWords() {
     return number
         + (isUp ? "  up " : "  down ")

@@ -118,9 +118,7 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
     private void bend(FlatBend b) {
       for (FlatBend.Segment s : b.lines()) {
         line(
-            s.from().plus(origin),
-            s.to().plus(origin),
-            b.isUp() ? Style.BEND_UP : Style.BEND_DOWN);
+            s.from().plus(origin), s.to().plus(origin), b.isUp() ? Style.BEND_UP : Style.BEND_DOWN);
       }
       if (!b.lines().isEmpty()) {
         FlatBend.Segment s = b.lines().getFirst();
@@ -179,13 +177,12 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
       line(a, b, Style.DIMENSION);
       double turn = level ? 0 : Math.PI / 2;
       for (Xy tip : List.of(a, b)) {
-        double way = tip == a ? turn : turn + Math.PI;
+        double way = tip.equals(a) ? turn : turn + Math.PI;
         line(tip, tip.plus(Xy.polar(ARROW, way + 0.25)), Style.DIMENSION);
         line(tip, tip.plus(Xy.polar(ARROW, way - 0.25)), Style.DIMENSION);
       }
       Xy middle = a.plus(b).times(0.5).plus(level ? new Xy(0, 1) : new Xy(-1, 0));
-      texts.add(
-          new Text(middle, Numbers.tidy(to - from, 2), TEXT, turn, Anchor.MIDDLE));
+      texts.add(new Text(middle, Numbers.tidy(to - from, 2), TEXT, turn, Anchor.MIDDLE));
     }
 
     private void table(String title) {

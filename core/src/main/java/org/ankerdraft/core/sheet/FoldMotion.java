@@ -125,7 +125,9 @@ public final class FoldMotion {
 
     Vec3 normal(Xy p) {
       double phi = bend.depthOf(p) / bend.value().allowanceMm() * angle() * sign();
-      return from.normal().times(Math.cos(phi)).minus(direction(bend.across()).times(Math.sin(phi)));
+      return from.normal()
+          .times(Math.cos(phi))
+          .minus(direction(bend.across()).times(Math.sin(phi)));
     }
 
     /** Frame of the wall that the bend carries. */

@@ -18,6 +18,7 @@ public record PressBrake(double dieMm) {
   private static final double DIE_HALF_WIDTH_MM = 25;
   private static final double DIE_HEIGHT_MM = 70;
   private static final double USUAL_WEDGE_RAD = Math.toRadians(43);
+
   /** Tools are ground sharper than the bend, which springs back. */
   private static final double SPRING_BACK_RAD = 0.05;
 
@@ -67,8 +68,7 @@ public record PressBrake(double dieMm) {
   /** Section of the die while a bend has reached a share of its angle. */
   public List<Xy> die(FlatBend b, double share, double thicknessMm) {
     double half = Math.min(b.angleRad(), FURTHEST_RAD) * share / 2;
-    double apex =
-        -thicknessMm - (b.radiusMm() + thicknessMm) * (1 / Math.cos(half) - 1);
+    double apex = -thicknessMm - (b.radiusMm() + thicknessMm) * (1 / Math.cos(half) - 1);
     double v = dieMm / 2;
     double top = apex + v * Math.tan(half) - CLEARANCE_MM;
     double groove = top - v / Math.tan(wedge(b)) - 2 * thicknessMm;

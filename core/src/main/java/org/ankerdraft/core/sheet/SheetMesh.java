@@ -19,8 +19,8 @@ import org.locationtech.jts.triangulate.polygon.PolygonTriangulator;
 
 /**
  * Triangles of a flat pattern that follow it while it folds. Faces are numbered: zone i of the flat
- * (from 0) has its upper side as face i + 1, its lower side as face n + i + 1; the cut edges are the
- * last face, 2 n + 1.
+ * (from 0) has its upper side as face i + 1, its lower side as face n + i + 1; the cut edges are
+ * the last face, 2 n + 1.
  */
 public final class SheetMesh {
   private static final GeometryFactory PLANE = new GeometryFactory();
@@ -65,8 +65,7 @@ public final class SheetMesh {
 
   private static Polygon polygon(Zone zone, double chordMm) {
     List<Contour> sorted = new ArrayList<>(zone.contours());
-    sorted.sort(
-        java.util.Comparator.comparingDouble((Contour c) -> -Math.abs(c.signedAreaMm2())));
+    sorted.sort(java.util.Comparator.comparingDouble((Contour c) -> -Math.abs(c.signedAreaMm2())));
     LinearRing[] holes =
         sorted.stream().skip(1).map(c -> ring(c, chordMm)).toArray(LinearRing[]::new);
     return PLANE.createPolygon(ring(sorted.getFirst(), chordMm), holes);

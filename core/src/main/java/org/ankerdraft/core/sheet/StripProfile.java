@@ -83,8 +83,7 @@ public final class StripProfile {
     List<Raised> out = new ArrayList<>(near);
     out.add(
         new Raised(
-            "end",
-            new PlaneCurve.Line(near.getLast().curve.end(), far.getLast().curve.end())));
+            "end", new PlaneCurve.Line(near.getLast().curve.end(), far.getLast().curve.end())));
     for (Raised r : far.reversed()) {
       out.add(new Raised(r.role, r.curve.reversed()));
     }

@@ -30,7 +30,6 @@ public sealed interface SheetStep extends Step {
     public Bending bending() {
       return null;
     }
-
   }
 
   /** On which side of its profile a folded wall lies, looking along the profile from its start. */
@@ -65,7 +64,6 @@ public sealed interface SheetStep extends Step {
     public Folded {
       side = side == null ? Side.LEFT : side;
     }
-
   }
 
   /** From where a flange's length is measured. */
@@ -135,7 +133,6 @@ public sealed interface SheetStep extends Step {
       position = position == null ? Position.INSIDE : position;
       relief = relief == null ? Relief.RULE : relief;
     }
-
   }
 
   /** A step that adds strips along edges. */
@@ -258,6 +255,5 @@ public sealed interface SheetStep extends Step {
       bends = bends == null ? List.of() : List.copyOf(bends);
       rips = rips == null ? List.of() : List.copyOf(rips);
     }
-
   }
 }

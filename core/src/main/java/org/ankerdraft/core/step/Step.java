@@ -73,7 +73,6 @@ public sealed interface Step
     public Sketch {
       curves = curves == null ? List.of() : List.copyOf(curves);
     }
-
   }
 
   /** How far an extrusion goes. */
@@ -130,7 +129,6 @@ public sealed interface Step
       use = use == null ? Use.NEW_BODY : use;
       targets = targets == null ? List.of() : List.copyOf(targets);
     }
-
   }
 
   /** Faces with one draft angle; positive releases along the pull. */
@@ -153,7 +151,6 @@ public sealed interface Step
     public Draft {
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
-
   }
 
   /** Faces with a wall thickness of their own. */
@@ -178,7 +175,6 @@ public sealed interface Step
       open = open == null ? List.of() : List.copyOf(open);
       own = own == null ? List.of() : List.copyOf(own);
     }
-
   }
 
   /** Edges with one size: the radius of a round or the leg of a chamfer. */
@@ -193,7 +189,6 @@ public sealed interface Step
     public Round {
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
-
   }
 
   record Chamfer(String id, String label, boolean skipped, String body, List<EdgeSet> sets)
@@ -201,7 +196,6 @@ public sealed interface Step
     public Chamfer {
       sets = sets == null ? List.of() : List.copyOf(sets);
     }
-
   }
 
   /**
@@ -222,7 +216,6 @@ public sealed interface Step
     public Hole {
       points = points == null ? List.of() : List.copyOf(points);
     }
-
   }
 
   /** Solids from a STEP file: a path beside the part file, or an entry of it once it is saved. */

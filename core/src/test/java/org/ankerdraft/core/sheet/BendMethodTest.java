@@ -48,7 +48,8 @@ class BendMethodTest {
   @Test
   void dinCompensationOfAnObtuseOpening() {
     BendValue value = new BendMethod.Din6935().value(Math.PI / 3, 2, 2).orElseThrow();
-    assertThat(-value.deductionMm()).isCloseTo(Math.PI / 3 * 2.65 - 8 * Math.tan(Math.PI / 6), within(1e-9));
+    assertThat(-value.deductionMm())
+        .isCloseTo(Math.PI / 3 * 2.65 - 8 * Math.tan(Math.PI / 6), within(1e-9));
   }
 
   /** Opening angle over 165 deg: v = 0. */

@@ -3,6 +3,7 @@ package org.ankerdraft.core.sheet;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.build.BodyUnfolding;
@@ -25,7 +26,8 @@ class UnfoldTest {
   /** L of outside lengths a and b: a + b - BD (standard geometry). */
   @Test
   void anAngleIsAsLongAsTheFormulaSays() {
-    PartState state = Sheets.ok(Sheets.part(2, 3, Sheets.k(0.4), Sheets.folded("", 0, 30, 0, 0, 50, 0)));
+    PartState state =
+        Sheets.ok(Sheets.part(2, 3, Sheets.k(0.4), Sheets.folded("", 0, 30, 0, 0, 50, 0)));
     FlatPattern flat = Sheets.flat(state);
     double ba = HALF_PI * (3 + 0.4 * 2);
     double expected = 30 + 50 - 2 * 5 + ba;
@@ -53,7 +55,10 @@ class UnfoldTest {
     PartState z =
         Sheets.ok(
             Sheets.part(
-                1.5, 1.5, Sheets.k(0.44), Sheets.folded(",'side':'centred'", 0, 0, 30, 0, 30, 40, 70, 40)));
+                1.5,
+                1.5,
+                Sheets.k(0.44),
+                Sheets.folded(",'side':'centred'", 0, 0, 30, 0, 30, 40, 70, 40)));
     FlatPattern zed = Sheets.flat(z);
     double setback = 1.5 + 0.75;
     assertThat(Math.max(zed.widthMm(), zed.heightMm()))
@@ -76,7 +81,11 @@ class UnfoldTest {
                         "hem",
                         "right",
                         "",
-                        "'style':'" + (gap < 1 ? "closed" : "open") + "','length':'9 mm','gap':'" + gap + " mm'")));
+                        "'style':'"
+                            + (gap < 1 ? "closed" : "open")
+                            + "','length':'9 mm','gap':'"
+                            + gap
+                            + " mm'")));
     double setback = gap / 2 + 1.2;
     double expected = 60 - setback + Math.PI * (gap / 2 + 0.4 * 1.2) + 9 - setback;
     assertThat(Sheets.flat(state).widthMm()).isCloseTo(expected, within(EXACT_MM));
@@ -126,13 +135,12 @@ class UnfoldTest {
         .isCloseTo(1 + height, within(1e-6));
     double a = Math.toRadians(angle);
     double between = (height - 3 * (1 - Math.cos(a))) / Math.sin(a);
-    assertThat(flat.widthMm())
-        .isCloseTo(60 + 2 * a * (1 + 0.44) + between + 15, within(EXACT_MM));
+    assertThat(flat.widthMm()).isCloseTo(60 + 2 * a * (1 + 0.44) + between + 15, within(EXACT_MM));
   }
 
   /**
-   * Volume of a bend A (R + T/2) T L against its flat A (R + K T) T L: they differ by
-   * A T^2 (1/2 - K) L for every bend (neutral-layer terms, closed form).
+   * Volume of a bend A (R + T/2) T L against its flat A (R + K T) T L: they differ by A T^2 (1/2 -
+   * K) L for every bend (neutral-layer terms, closed form).
    */
   @Test
   void foldedVolumeDiffersFromTheFlatByTheNeutralLayerTerms() {
@@ -254,14 +262,19 @@ class UnfoldTest {
     int flanges = 1 + r.nextInt(3);
     for (int i = 0; i < flanges; i++) {
       double angle = 15 + r.nextInt(100);
-      double length = 2 * (radius + t) * Math.tan(Math.toRadians(Math.min(angle, 90)) / 2) + 4 + r.nextInt(15);
+      double length =
+          2 * (radius + t) * Math.tan(Math.toRadians(Math.min(angle, 90)) / 2) + 4 + r.nextInt(15);
       // Offsets keep neighbouring flanges apart, and call for reliefs.
       double offset = 0.12 * Math.min(x, y) + 2 * (radius + t);
       steps.append(
           Sheets.onSide(
               "flange",
               sides[i],
-              "'startOffset':'" + offset + " mm','endOffset':'" + offset / 1.5 + " mm','position':'"
+              "'startOffset':'"
+                  + offset
+                  + " mm','endOffset':'"
+                  + offset / 1.5
+                  + " mm','position':'"
                   + (r.nextBoolean() ? "inside" : "outside")
                   + "','relief':{'shape':'"
                   + (r.nextBoolean() ? "rectangular" : "round-ended")
@@ -304,15 +317,15 @@ class UnfoldTest {
     assertThat(flat.strayContours()).isEmpty();
     // Mitred walls stand apart by the gap along the bisector.
     TriangleMesh folded = new SheetMesh(flat, 0.005).posed(new FoldMotion(flat).at(1));
-    assertThat(folded.volumeMm3()).isCloseTo(Parts.volume(state), within(0.01 * Parts.volume(state)));
+    assertThat(folded.volumeMm3())
+        .isCloseTo(Parts.volume(state), within(0.01 * Parts.volume(state)));
   }
 
   /** A solid turned into a tray: kept bottom, four bends, four ripped corners. */
   @Test
   void aBlockTurnsIntoATray() {
-    String sides = "left right bottom top";
     StringBuilder bends = new StringBuilder();
-    for (String side : sides.split(" ")) {
+    for (String side : List.of("left", "right", "bottom", "top")) {
       bends
           .append(bends.isEmpty() ? "" : ",")
           .append("{'choose':'edge','name':'box/side:r." + side + "|box/start'}");
@@ -352,8 +365,11 @@ class UnfoldTest {
                 + ",{'kind':'hole','id':'h','plane':{'base':'XY','offset':'4 mm'},'points':[['0 mm',"
                 + "'0 mm']],'diameter':'8 mm','depth':'2 mm'}");
     assertThat(why(pocket)).contains("it is no edge cut through the sheet");
-    PartState cup = Parts.ok(Parts.rod(30, 20) + ",{'kind':'shell','id':'sh','thickness':'2 mm',"
-        + "'open':[{'choose':'face','name':'rod/end'}]}");
+    PartState cup =
+        Parts.ok(
+            Parts.rod(30, 20)
+                + ",{'kind':'shell','id':'sh','thickness':'2 mm',"
+                + "'open':[{'choose':'face','name':'rod/end'}]}");
     assertThat(why(cup)).contains("face ");
   }
 
