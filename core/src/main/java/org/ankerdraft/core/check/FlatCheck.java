@@ -84,6 +84,11 @@ final class FlatCheck {
   }
 
   private void all() {
+    if (overlaps()) {
+      // What lies on itself cannot be measured; nothing else matters before it is mended.
+      return;
+    }
+    gaps();
     for (FlatBend b : flat.bends()) {
       radius(b);
       flange(b);
@@ -98,7 +103,6 @@ final class FlatCheck {
         holeToBend(h, b);
       }
     }
-    overlaps();
     blank();
     force();
     oblique();
@@ -482,33 +486,33 @@ final class FlatCheck {
     return repairs.movedHole(from, to.minus(from));
   }
 
-  private void overlaps() {
-    area.overlap()
-        .ifPresent(at -> {
-          Limit limit = book.limit("flat.overlap");
-          add(
-              limit,
-              "Flat overlaps itself",
-              0,
-              0,
-              at,
-              List.of(),
-              "laid flat, the sheet overlaps itself here, so it cannot be cut from one piece",
-              null);
-        });
-    Limit gap = book.limit("flat.gap");
-    if (area.overlap().isEmpty()) {
-      for (Xy at : area.closingGaps(gap.value())) {
+  private boolean overlaps() {
+    Optional<Xy> place = area.overlap();
+    place.ifPresent(at ->
         add(
-            gap,
-            "Gap closes in the flat",
+            book.limit("flat.overlap"),
+            "Flat overlaps itself",
             0,
-            gap.value(),
+            0,
             at,
             List.of(),
-            "two edges of the flat come closer than " + Words.mm(gap.value()),
-            null);
-      }
+            "laid flat, the sheet overlaps itself here, so it cannot be cut from one piece",
+            null));
+    return place.isPresent();
+  }
+
+  private void gaps() {
+    Limit gap = book.limit("flat.gap");
+    for (Xy at : area.closingGaps(gap.value())) {
+      add(
+          gap,
+          "Gap closes in the flat",
+          0,
+          gap.value(),
+          at,
+          List.of(),
+          "two edges of the flat come closer than " + Words.mm(gap.value()),
+          null);
     }
   }
 

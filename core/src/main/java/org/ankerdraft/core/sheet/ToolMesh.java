@@ -7,6 +7,7 @@ import java.util.Map;
 import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.kernel.Vec3;
+import org.locationtech.jts.algorithm.Orientation;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
@@ -25,6 +26,10 @@ public final class ToolMesh {
       cap(section, station, end, points, normals, triangles);
     }
     int n = section.size();
+    double area = 0;
+    for (int i = 0; i < n; i++) {
+      area += section.get(i).cross(section.get((i + 1) % n));
+    }
     float[] edges = new float[3 * 2 * 3 * n];
     int[] starts = new int[3 * n + 1];
     int at = 0;
@@ -33,7 +38,7 @@ public final class ToolMesh {
       Vec3 b = station.at(section.get((i + 1) % n), -half);
       Vec3 c = station.at(section.get((i + 1) % n), half);
       Vec3 d = station.at(section.get(i), half);
-      Vec3 out = b.minus(a).cross(station.along());
+      Vec3 out = station.along().cross(b.minus(a)).times(Math.signum(area));
       quad(a, b, c, d, out.length() > 0 ? out.unit() : station.up(), points, normals, triangles);
       for (Vec3[] line : new Vec3[][] {{a, b}, {d, c}, {a, d}}) {
         put(edges, 2 * at, line[0]);
@@ -69,8 +74,10 @@ public final class ToolMesh {
     Map<Coordinate, Integer> known = new HashMap<>();
     for (int i = 0; i < parts.getNumGeometries(); i++) {
       Coordinate[] c = parts.getGeometryN(i).getCoordinates();
+      boolean counterClockwise = Orientation.isCCW(c);
       for (int k = 0; k < 3; k++) {
-        Coordinate corner = c[k];
+        // Seen along the bend, the section lies mirrored.
+        Coordinate corner = c[counterClockwise == end < 0 ? k : 2 - k];
         triangles.add(
             known.computeIfAbsent(
                 corner,
@@ -93,7 +100,8 @@ public final class ToolMesh {
       List<Vec3> normals,
       List<Integer> triangles) {
     int first = points.size();
-    points.addAll(List.of(a, b, c, d));
+    boolean outward = b.minus(a).cross(c.minus(a)).dot(normal) > 0;
+    points.addAll(outward ? List.of(a, b, c, d) : List.of(d, c, b, a));
     normals.addAll(List.of(normal, normal, normal, normal));
     triangles.addAll(List.of(first, first + 1, first + 2, first, first + 2, first + 3));
   }

@@ -36,19 +36,11 @@ class MeshFilesTest {
   }
 
   private static boolean has(String program) throws IOException, InterruptedException {
-    return new ProcessBuilder("sh", "-c", "command -v " + program)
-            .redirectErrorStream(true)
-            .start()
-            .waitFor()
-        == 0;
+    return Programs.has(program);
   }
 
   private String run(List<String> command) throws IOException, InterruptedException {
-    Process p =
-        new ProcessBuilder(command).directory(folder.toFile()).redirectErrorStream(true).start();
-    String out = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-    assertThat(p.waitFor()).as(out).isZero();
-    return out;
+    return Programs.run(folder, command);
   }
 
   private static double number(String text, String pattern) {

@@ -27,8 +27,8 @@ class UnfoldTest {
   @Test
   void anAngleIsAsLongAsTheFormulaSays() {
     PartState state =
-        Sheets.ok(Sheets.part(2, 3, Sheets.k(0.4), Sheets.folded("", 0, 30, 0, 0, 50, 0)));
-    FlatPattern flat = Sheets.flat(state);
+        SheetParts.ok(SheetParts.part(2, 3, SheetParts.k(0.4), SheetParts.folded("", 0, 30, 0, 0, 50, 0)));
+    FlatPattern flat = SheetParts.flat(state);
     double ba = HALF_PI * (3 + 0.4 * 2);
     double expected = 30 + 50 - 2 * 5 + ba;
     // Drawn with the sheet on the left, the profile is its outside.
@@ -46,20 +46,20 @@ class UnfoldTest {
   void channelsAndZedsUnfold() {
     double ba = HALF_PI * (1.5 + 0.44 * 1.5);
     PartState u =
-        Sheets.ok(
-            Sheets.part(1.5, 1.5, Sheets.k(0.44), Sheets.folded("", 0, 25, 0, 0, 60, 0, 60, 25)));
-    FlatPattern flat = Sheets.flat(u);
+        SheetParts.ok(
+            SheetParts.part(1.5, 1.5, SheetParts.k(0.44), SheetParts.folded("", 0, 25, 0, 0, 60, 0, 60, 25)));
+    FlatPattern flat = SheetParts.flat(u);
     assertThat(Math.max(flat.widthMm(), flat.heightMm()))
         .isCloseTo(25 + 60 + 25 - 4 * 3 + 2 * ba, within(EXACT_MM));
     assertThat(flat.bends().get(0).isUp()).isEqualTo(flat.bends().get(1).isUp());
     PartState z =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 1.5,
                 1.5,
-                Sheets.k(0.44),
-                Sheets.folded(",'side':'centred'", 0, 0, 30, 0, 30, 40, 70, 40)));
-    FlatPattern zed = Sheets.flat(z);
+                SheetParts.k(0.44),
+                SheetParts.folded(",'side':'centred'", 0, 0, 30, 0, 30, 40, 70, 40)));
+    FlatPattern zed = SheetParts.flat(z);
     double setback = 1.5 + 0.75;
     assertThat(Math.max(zed.widthMm(), zed.heightMm()))
         .isCloseTo(30 + 40 + 40 - 4 * setback + 2 * ba, within(EXACT_MM));
@@ -71,13 +71,13 @@ class UnfoldTest {
   @ValueSource(doubles = {0.1, 1.2, 3})
   void hemsUnfold(double gap) {
     PartState state =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 1.2,
                 1.2,
-                Sheets.k(0.4),
-                Sheets.base(60, 40)
-                    + Sheets.onSide(
+                SheetParts.k(0.4),
+                SheetParts.base(60, 40)
+                    + SheetParts.onSide(
                         "hem",
                         "right",
                         "",
@@ -88,26 +88,26 @@ class UnfoldTest {
                             + " mm'")));
     double setback = gap / 2 + 1.2;
     double expected = 60 - setback + Math.PI * (gap / 2 + 0.4 * 1.2) + 9 - setback;
-    assertThat(Sheets.flat(state).widthMm()).isCloseTo(expected, within(EXACT_MM));
+    assertThat(SheetParts.flat(state).widthMm()).isCloseTo(expected, within(EXACT_MM));
   }
 
   @Test
   void aTeardropTurnsBeyond180AndClosesToItsGap() {
     PartState state =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 1,
                 1,
-                Sheets.k(0.44),
-                Sheets.base(60, 40)
-                    + Sheets.onSide(
+                SheetParts.k(0.44),
+                SheetParts.base(60, 40)
+                    + SheetParts.onSide(
                         "hem",
                         "right",
                         "",
                         "'style':'teardrop','length':'12 mm','radius':'2 mm','gap':'0.2 mm'")));
-    FlatBend bend = Sheets.flat(state).bends().getFirst();
+    FlatBend bend = SheetParts.flat(state).bends().getFirst();
     assertThat(Math.toDegrees(bend.angleRad())).isBetween(190.0, 260.0);
-    assertThat(Sheets.body(state).named().shape().mass().boxMax().x()).isCloseTo(60, within(1e-6));
+    assertThat(SheetParts.body(state).named().shape().mass().boxMax().x()).isCloseTo(60, within(1e-6));
   }
 
   /** A joggle of height h keeps the two walls parallel at h; two bends, one up, one down. */
@@ -116,22 +116,22 @@ class UnfoldTest {
   void aJoggleSetsTheWallOff(double angle) {
     double height = 6;
     PartState state =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 1,
                 1,
-                Sheets.k(0.44),
-                Sheets.base(60, 40)
-                    + Sheets.onSide(
+                SheetParts.k(0.44),
+                SheetParts.base(60, 40)
+                    + SheetParts.onSide(
                         "joggle",
                         "right",
                         "",
                         "'height':'6 mm','length':'15 mm','angle':'" + angle + " deg'")));
-    FlatPattern flat = Sheets.flat(state);
+    FlatPattern flat = SheetParts.flat(state);
     assertThat(flat.bends()).hasSize(2);
     assertThat(flat.bends().get(0).isUp()).isTrue();
     assertThat(flat.bends().get(1).isUp()).isFalse();
-    assertThat(Sheets.body(state).named().shape().mass().boxMax().z())
+    assertThat(SheetParts.body(state).named().shape().mass().boxMax().z())
         .isCloseTo(1 + height, within(1e-6));
     double a = Math.toRadians(angle);
     double between = (height - 3 * (1 - Math.cos(a))) / Math.sin(a);
@@ -145,15 +145,15 @@ class UnfoldTest {
   @Test
   void foldedVolumeDiffersFromTheFlatByTheNeutralLayerTerms() {
     PartState state =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 2,
                 2.5,
-                Sheets.k(0.38),
-                Sheets.base(90, 60)
-                    + Sheets.onSide("flange", "right", "", "'length':'25 mm','angle':'60 deg'")
-                    + Sheets.onSide("flange", "left", "", "'length':'18 mm','angle':'135 deg'")));
-    FlatPattern flat = Sheets.flat(state);
+                SheetParts.k(0.38),
+                SheetParts.base(90, 60)
+                    + SheetParts.onSide("flange", "right", "", "'length':'25 mm','angle':'60 deg'")
+                    + SheetParts.onSide("flange", "left", "", "'length':'18 mm','angle':'135 deg'")));
+    FlatPattern flat = SheetParts.flat(state);
     double terms =
         flat.bends().stream()
             .mapToDouble(b -> b.angleRad() * 4 * (0.5 - 0.38) * b.lengthMm())
@@ -170,17 +170,17 @@ class UnfoldTest {
   void aRoundHoleAcrossABendDevelopsTruly() {
     double hole = 3;
     PartState bored =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 1.5,
                 6,
-                Sheets.k(0.42),
-                Sheets.base(60, 40)
-                    + Sheets.onSide("flange", "right", "", "'length':'30 mm','angle':'90 deg'")
+                SheetParts.k(0.42),
+                SheetParts.base(60, 40)
+                    + SheetParts.onSide("flange", "right", "", "'length':'30 mm','angle':'90 deg'")
                     + ",{'kind':'hole','id':'h','plane':{'base':'XY'},'points':[['54.5 mm','20 mm']],'diameter':'"
                     + 2 * hole
                     + " mm'}"));
-    FlatPattern flat = Sheets.flat(bored);
+    FlatPattern flat = SheetParts.flat(bored);
     assertThat(flat.holes()).hasSize(1);
     FlatBend bend = flat.bends().getFirst();
     // Upper side of the base wall is the inside of the bend: radius 6 about (52.5, 7.5).
@@ -217,8 +217,8 @@ class UnfoldTest {
   void randomBracketsUnfoldAndFoldBack(int batch) {
     for (int i = 0; i < 25; i++) {
       long seed = 1000L * batch + i;
-      PartState state = Sheets.ok(randomBracket(new Random(seed)));
-      FlatPattern flat = Sheets.flat(state);
+      PartState state = SheetParts.ok(randomBracket(new Random(seed)));
+      FlatPattern flat = SheetParts.flat(state);
       assertThat(flat.strayContours()).as("seed %d", seed).isEmpty();
       FoldMotion motion = new FoldMotion(flat);
       TriangleMesh folded = new SheetMesh(flat, 0.005).posed(motion.at(1));
@@ -243,7 +243,7 @@ class UnfoldTest {
             Parts.KERNEL
                 .distance(
                     new Sub.Point(p),
-                    new Sub.FaceOf(Sheets.body(state).named().shape(), zone.face()),
+                    new Sub.FaceOf(SheetParts.body(state).named().shape(), zone.face()),
                     Budget.ofSeconds(10))
                 .orThrow()
                 .distanceMm();
@@ -257,7 +257,7 @@ class UnfoldTest {
     double radius = t * (0.5 + r.nextDouble() * 2);
     double x = 50 + r.nextInt(80);
     double y = 40 + r.nextInt(60);
-    StringBuilder steps = new StringBuilder(Sheets.base(x, y));
+    StringBuilder steps = new StringBuilder(SheetParts.base(x, y));
     String[] sides = {"right", "left", "top", "bottom"};
     int flanges = 1 + r.nextInt(3);
     for (int i = 0; i < flanges; i++) {
@@ -267,7 +267,7 @@ class UnfoldTest {
       // Offsets keep neighbouring flanges apart, and call for reliefs.
       double offset = 0.12 * Math.min(x, y) + 2 * (radius + t);
       steps.append(
-          Sheets.onSide(
+          SheetParts.onSide(
               "flange",
               sides[i],
               "'startOffset':'"
@@ -291,7 +291,7 @@ class UnfoldTest {
               + (3 + r.nextInt(8))
               + " mm'}");
     }
-    return Sheets.part(t, radius, Sheets.k(0.3 + 0.2 * r.nextDouble()), steps.toString());
+    return SheetParts.part(t, radius, SheetParts.k(0.3 + 0.2 * r.nextDouble()), steps.toString());
   }
 
   /** All four sides at once, mitred, with each shape of corner relief. */
@@ -299,17 +299,17 @@ class UnfoldTest {
   @ValueSource(strings = {"none", "rectangular", "round-ended"})
   void aTrayOfFourMitredWallsUnfolds(String corner) {
     PartState state =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 1.5,
                 2,
-                Sheets.k(0.44),
-                Sheets.base(120, 80)
+                SheetParts.k(0.44),
+                SheetParts.base(120, 80)
                     + ",{'kind':'flange','id':'walls','seat':{'edges':[{'choose':'loop','face':{'choose':"
                     + "'face','name':'base/end'}}],'gap':'0.4 mm','relief':{'corner':'"
                     + corner
                     + "'}},'length':'22 mm'}"));
-    FlatPattern flat = Sheets.flat(state);
+    FlatPattern flat = SheetParts.flat(state);
     assertThat(flat.bends()).hasSize(4);
     double grown = 2 * (22 - 3.5 + HALF_PI * (2 + 0.44 * 1.5)) - 7;
     assertThat(flat.widthMm()).isCloseTo(120 + grown, within(1e-5));
@@ -331,17 +331,17 @@ class UnfoldTest {
           .append("{'choose':'edge','name':'box/side:r." + side + "|box/start'}");
     }
     PartState state =
-        Sheets.ok(
-            Sheets.part(
+        SheetParts.ok(
+            SheetParts.part(
                 1,
                 1.5,
-                Sheets.k(0.44),
+                SheetParts.k(0.44),
                 Parts.box(100, 60, 25)
                     + ",{'kind':'convert','id':'tray','body':'Body','keep':{'choose':'face','name':'box/start'},"
                     + "'bends':["
                     + bends
                     + "],'rips':[{'choose':'parallel','direction':[0,0,1]}]}"));
-    FlatPattern flat = Sheets.flat(state);
+    FlatPattern flat = SheetParts.flat(state);
     assertThat(flat.bends()).hasSize(4);
     double ba = HALF_PI * (1.5 + 0.44);
     assertThat(flat.widthMm()).isCloseTo(100 + 2 * (25 - 5 + ba), within(1e-5));
@@ -376,10 +376,10 @@ class UnfoldTest {
   private static String why(PartState state) {
     try {
       BodyUnfolding.unfold(
-          Sheets.body(state), state, null, 0.01, Parts.KERNEL, Budget.ofSeconds(10));
+          SheetParts.body(state), state, null, 0.01, Parts.KERNEL, Budget.ofSeconds(10));
       throw new AssertionError("it unfolds");
     } catch (CannotUnfold e) {
-      return e.inWords(Sheets.body(state).named());
+      return e.inWords(SheetParts.body(state).named());
     }
   }
 

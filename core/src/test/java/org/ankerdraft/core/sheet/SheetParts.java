@@ -1,5 +1,9 @@
 package org.ankerdraft.core.sheet;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.build.BodyUnfolding;
@@ -9,12 +13,12 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.kernel.Budget;
 
 /** Short ways to sheet parts for tests. */
-final class Sheets {
-  static final double CURVE_MM = 0.01;
+public final class SheetParts {
+  public static final double CURVE_MM = 0.01;
 
-  private Sheets() {}
+  private SheetParts() {}
 
-  static PartDocument part(double thickness, double radius, String bending, String steps) {
+  public static PartDocument part(double thickness, double radius, String bending, String steps) {
     return Parts.document(
         "{'ankerdraft': 1, 'name': 'test', 'process': {'sheet': {'material': 'steel', 'thickness': '"
             + thickness
@@ -27,11 +31,11 @@ final class Sheets {
             + "]}");
   }
 
-  static String k(double k) {
+  public static String k(double k) {
     return "{'by': 'k-factor', 'value': " + k + "}";
   }
 
-  static PartState ok(PartDocument part) {
+  public static PartState ok(PartDocument part) {
     PartState state = Parts.build(part);
     if (!state.isOk()) {
       throw new AssertionError(
@@ -44,11 +48,11 @@ final class Sheets {
     return state;
   }
 
-  static Body body(PartState state) {
+  public static Body body(PartState state) {
     return state.bodies().values().iterator().next();
   }
 
-  static FlatPattern flat(PartState state) {
+  public static FlatPattern flat(PartState state) {
     try {
       return BodyUnfolding.unfold(
           body(state), state, null, CURVE_MM, Parts.KERNEL, Budget.ofSeconds(30));
@@ -57,8 +61,26 @@ final class Sheets {
     }
   }
 
+  /** The text of a demo part. */
+  public static PartDocument demoPart(String name) {
+    Path at = Path.of("").toAbsolutePath();
+    while (!Files.isDirectory(at.resolve("demo"))) {
+      at = at.getParent();
+    }
+    try {
+      return Parts.document(Files.readString(at.resolve("demo").resolve(name + ".json")));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** The flat pattern of a demo part. */
+  public static FlatPattern demo(String name) {
+    return flat(ok(demoPart(name)));
+  }
+
   /** A base wall of a rectangle with its lower left corner at the origin. */
-  static String base(double x, double y) {
+  public static String base(double x, double y) {
     return "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','corner':['0 mm',"
         + "'0 mm'],'width':'"
         + x
@@ -68,7 +90,7 @@ final class Sheets {
   }
 
   /** A strip on the base wall's upper edge on a side. */
-  static String onSide(String kind, String side, String seat, String numbers) {
+  public static String onSide(String kind, String side, String seat, String numbers) {
     return ",{'kind':'"
         + kind
         + "','id':'"
@@ -85,7 +107,7 @@ final class Sheets {
   }
 
   /** A folded wall through points given as x y x y ..., 40 mm wide. */
-  static String folded(String more, double... xy) {
+  public static String folded(String more, double... xy) {
     StringBuilder curves = new StringBuilder();
     for (int i = 0; i + 3 < xy.length; i += 2) {
       curves

@@ -1,0 +1,87 @@
+package org.ankerdraft.core.sheet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import org.ankerdraft.kernel.Budget;
+import org.junit.jupiter.api.Test;
+
+/** The order of bending and the stand-in press brake. */
+class BendOrderTest {
+
+  /** A channel with lips turned in: once its walls stand, the punch cannot reach the lips. */
+  private static FlatPattern lippedChannel() {
+    return SheetParts.flat(
+        SheetParts.ok(
+            SheetParts.part(
+                1,
+                1,
+                SheetParts.k(0.44),
+                SheetParts.folded("", 10, 36, 0, 36, 0, 0, 100, 0, 100, 36, 90, 36))));
+  }
+
+  @Test
+  void lipsAreBentBeforeTheWallsThatCarryThem() {
+    FlatPattern flat = lippedChannel();
+    assertThat(flat.bends()).hasSize(4);
+    PressBrake brake = new PressBrake(8);
+    BendOrder.Plan plan = BendOrder.find(flat, brake, Budget.Cancel.NEVER);
+    assertThat(plan.strokes()).allMatch(s -> s.collision() == null);
+    List<Integer> order = plan.strokes().stream().map(BendOrder.Stroke::bend).toList();
+    for (FlatBend lip : flat.bends()) {
+      for (FlatBend wall : flat.bends()) {
+        if (wall.toWall() == lip.fromWall()) {
+          assertThat(order.indexOf(lip.number() - 1)).isLessThan(order.indexOf(wall.number() - 1));
+        }
+      }
+    }
+    List<Integer> wallsFirst = order.reversed();
+    BendOrder.Plan wrong = BendOrder.inOrder(flat, brake, wallsFirst);
+    assertThat(wrong.isFree()).isFalse();
+    assertThat(wrong.strokes().stream().map(BendOrder.Stroke::collision))
+        .anyMatch(c -> c != null && c.contains(" meets "));
+  }
+
+  /** A narrow deep channel: the second wall turns the first into the punch, in either order. */
+  @Test
+  void aChannelTooNarrowForThePunchIsToldAsSuch() {
+    FlatPattern flat =
+        SheetParts.flat(
+            SheetParts.ok(
+                SheetParts.part(
+                    1, 1, SheetParts.k(0.44), SheetParts.folded("", 0, 60, 0, 0, 14, 0, 14, 60))));
+    BendOrder.Plan plan = BendOrder.find(flat, new PressBrake(8), Budget.Cancel.NEVER);
+    assertThat(plan.isFree()).isFalse();
+    assertThat(plan.strokes().getLast().collision()).contains("meets the punch");
+  }
+
+  @Test
+  void anUnwantedSearchStops() {
+    BendOrder.Plan plan = BendOrder.find(lippedChannel(), new PressBrake(8), () -> true);
+    assertThat(plan.strokes()).hasSize(4);
+  }
+
+  /** F = 1.42 Rm T^2 L / (1000 V), common practice: 390 N/mm2, 2 mm, 1 m, V 16: 138.45 kN. */
+  @Test
+  void forceOfAirBending() {
+    assertThat(PressBrake.forceKn(390, 2, 1000, 16)).isCloseTo(138.45, within(1e-9));
+  }
+
+  /** A meshed tool is closed: its volume is its section times the bend's length. */
+  @Test
+  void aToolMeshHasTheVolumeOfItsSection() {
+    FlatPattern flat = lippedChannel();
+    FlatBend b = flat.bends().getFirst();
+    PressBrake.Station station =
+        PressBrake.station(flat, b, new FoldMotion(flat).at(0));
+    List<org.ankerdraft.core.geometry.Xy> square =
+        List.of(
+            new org.ankerdraft.core.geometry.Xy(0, 0),
+            new org.ankerdraft.core.geometry.Xy(3, 0),
+            new org.ankerdraft.core.geometry.Xy(3, 2),
+            new org.ankerdraft.core.geometry.Xy(0, 2));
+    var mesh = ToolMesh.of(square, station);
+    assertThat(Math.abs(mesh.volumeMm3())).isCloseTo(6 * b.lengthMm(), within(1e-2));
+  }
+}
