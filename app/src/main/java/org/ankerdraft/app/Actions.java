@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 import org.ankerdraft.app.Action.Stage;
+import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.render.Look;
 
 /** Everything the user can do, for rail, keys and quick add. */
@@ -107,6 +108,22 @@ final class Actions {
     add(Stage.RELEASE, "Save", "R S", "part file", Actions::always, () -> files.save(false));
     add(Stage.RELEASE, "Open", "R O", "part file", Actions::always, files::chooseAndOpen);
     add(Stage.RELEASE, "New part", "R N", "start", Actions::always, files::startNew);
+    add(
+        Stage.RELEASE,
+        "Keep as a template",
+        "R K",
+        "start own",
+        Actions::always,
+        files::keepAsTemplate);
+    for (PartDocument template : files.templates()) {
+      add(
+          Stage.RELEASE,
+          "New " + template.name(),
+          "",
+          "template start",
+          Actions::always,
+          () -> files.startFrom(template));
+    }
     add(Stage.RELEASE, "Undo", "", "back", session::canUndo, session::undo);
     add(Stage.RELEASE, "Redo", "", "forward", session::canRedo, session::redo);
   }

@@ -42,7 +42,11 @@ public final class AnkerdraftApp extends Application {
     List<String> files = getParameters().getUnnamed();
     window.show();
     if (!files.isEmpty()) {
-      Platform.runLater(() -> window.open(Path.of(files.getFirst())));
+      List<Path> paths = files.stream().map(Path::of).toList();
+      Platform.runLater(() -> {
+        FileActions.offer(paths);
+        window.open(paths.getFirst());
+      });
     }
   }
 

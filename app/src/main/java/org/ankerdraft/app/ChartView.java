@@ -340,6 +340,11 @@ final class ChartView extends Region {
     onHover.accept(u);
   }
 
+  /** Id in the scene of the face drawn as pointed at, or 0. */
+  int hoveredFace() {
+    return look.hoverFace();
+  }
+
   /** Draws what would be picked. */
   void showHover(int face, int edge) {
     if (face != look.hoverFace() || edge != look.hoverEdge()) {

@@ -14,13 +14,16 @@ import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.stage.FileChooser;
 import javafx.stage.Stage;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.part.FormatError;
+import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.part.Templates;
 import org.ankerdraft.render.PartExport;
 import org.ankerdraft.render.PartImage;
 
@@ -43,6 +46,14 @@ final class FileActions {
   void showMenu(Node anchor) {
     ContextMenu menu = new ContextMenu();
     item(menu, "New part    Ctrl N", this::startNew);
+    Menu templates = new Menu("New from a template");
+    for (PartDocument template : templates()) {
+      MenuItem item = new MenuItem(InWords.capital(template.name()));
+      item.setOnAction(e -> startFrom(template));
+      templates.getItems().add(item);
+    }
+    menu.getItems().add(templates);
+    item(menu, "Keep as a template", this::keepAsTemplate);
     item(menu, "Open    Ctrl O", this::chooseAndOpen);
     item(menu, "Save    Ctrl S", () -> save(false));
     item(menu, "Save as    Ctrl Shift S", () -> save(true));
@@ -66,6 +77,37 @@ final class FileActions {
       view.forgetFit();
       session.startNew();
     });
+  }
+
+  void startFrom(PartDocument template) {
+    leaveThen(() -> {
+      view.forgetFit();
+      session.startFrom(template.withName("part"));
+    });
+  }
+
+  /** Shipped templates and the user's own; none if they cannot be read, with a notice. */
+  List<PartDocument> templates() {
+    try {
+      return Templates.ofUser().all();
+    } catch (IOException e) {
+      session.notice("the templates cannot be read: " + e.getMessage());
+      return List.of();
+    }
+  }
+
+  void keepAsTemplate() {
+    try {
+      Path kept = Templates.ofUser().keep(session.document());
+      session.notice("kept as template " + kept.getFileName());
+    } catch (IOException e) {
+      session.notice("the template cannot be kept: " + e.getMessage());
+    }
+  }
+
+  /** Puts files among those opened last, without opening them. */
+  static void offer(List<Path> paths) {
+    paths.reversed().forEach(FileActions::remember);
   }
 
   void open(Path path) {

@@ -157,6 +157,10 @@ final class MainWindow {
     return view;
   }
 
+  FileActions files() {
+    return files;
+  }
+
   private void changed(Session.Change change) {
     switch (change) {
       case DOCUMENT -> {
@@ -177,6 +181,7 @@ final class MainWindow {
         top.show();
         rail.show(session.report().orElse(null));
         findings.show();
+        card.show();
         showFlat();
       }
       case SELECTION -> {

@@ -377,7 +377,12 @@ final class Session {
   }
 
   void startNew() {
-    take(new PartFile.Content(PartDocument.empty("part"), Map.of()), null);
+    startFrom(PartDocument.empty("part"));
+  }
+
+  /** A new part that begins as a template. */
+  void startFrom(PartDocument template) {
+    take(new PartFile.Content(template, Map.of()), null);
   }
 
   /** Saves under a name. */

@@ -23,6 +23,7 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
 
 /** The editor of the selected step: stands beside the view, changes the part while one types. */
@@ -353,7 +354,29 @@ final class StepCard extends VBox {
     if (!r.strategy().isEmpty()) {
       s.append(InWords.capital(r.strategy())).append('.');
     }
+    formulas(r.id()).forEach(f -> s.append('\n').append(f));
     return s.toString();
+  }
+
+  /** How the allowance of each of a step's bends comes about, with its numbers. */
+  private List<String> formulas(String step) {
+    List<String> out = new ArrayList<>();
+    session
+        .report()
+        .ifPresent(report ->
+            report
+                .flats()
+                .values()
+                .forEach(a -> {
+                  if (a.flat() != null) {
+                    a.flat().bends().stream()
+                        .filter(b ->
+                            NamedShape.birthStep(a.body().named().faceName(b.faces().getFirst()))
+                                .equals(step))
+                        .forEach(b -> out.add("Bend " + b.number() + ": " + b.value().formula()));
+                  }
+                }));
+    return out;
   }
 
   /** Volume of the body before the step. */

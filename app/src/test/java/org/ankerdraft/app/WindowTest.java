@@ -5,113 +5,31 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicReference;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.stage.Stage;
 import org.ankerdraft.core.build.StepStatus;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Vec3;
 import org.ankerdraft.render.Camera;
 import org.ankerdraft.render.Look;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxRobot;
-import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** The main flows in a real window. */
-class WindowTest {
-  @TempDir private Path folder;
-  private final FxRobot robot = new FxRobot();
-  private Workbench workbench;
-  private MainWindow window;
-
-  @BeforeEach
-  void open() throws Exception {
-    Stage stage = FxToolkit.registerPrimaryStage();
-    workbench = new Workbench(org.ankerdraft.kernel.WorkerProgram.find().orElseThrow());
-    Path file = folder.resolve("box.json");
-    Files.writeString(
-        file,
-        """
-        {"ankerdraft": 1, "name": "box",
-         "parameters": [{"name": "depth", "value": "20 mm"}],
-         "steps": [
-          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
-          {"kind": "extrude", "id": "box", "sketch": "s", "depth": "depth", "body": "Body"}]}
-        """);
-    robot.interact(() -> {
-      window = new MainWindow(stage, new Session(workbench));
-      window.show();
-      window.open(file);
-    });
-    settle();
-  }
-
-  @AfterEach
-  void close() throws Exception {
-    robot.interact(() -> window.dispose());
-    workbench.close();
-    FxToolkit.cleanupStages();
-  }
-
-  private <T> T onFx(Callable<T> work) {
-    AtomicReference<T> result = new AtomicReference<>();
-    robot.interact(() -> {
-      try {
-        result.set(work.call());
-      } catch (Exception e) {
-        throw new IllegalStateException(e);
-      }
-    });
-    return result.get();
-  }
-
-  private void until(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> onFx(condition));
-  }
-
-  /** Waits until building and checking are through. */
-  private void settle() throws Exception {
-    until(() ->
-        window.session().isReportCurrent()
-            && window.session().progressShare() < 0
-            && window.session().state().isPresent()
-            && window.session().state().get().part().equals(window.session().document()));
-  }
-
-  private double volume() {
-    return onFx(() ->
-        window
-            .session()
-            .state()
-            .orElseThrow()
-            .bodies()
-            .values()
-            .iterator()
-            .next()
-            .named()
-            .shape()
-            .mass()
-            .volumeMm3());
-  }
-
-  private String text(String query) {
-    return onFx(() -> ((Label) robot.lookup(query).query()).getText());
-  }
-
-  private void type(String query, String text) {
-    robot.clickOn(query);
-    robot.push(KeyCode.CONTROL, KeyCode.A);
-    robot.write(text);
+class WindowTest extends InWindow {
+  @Override
+  String part() {
+    return """
+    {"ankerdraft": 1, "name": "box",
+     "parameters": [{"name": "depth", "value": "20 mm"}],
+     "steps": [
+      {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+      {"kind": "extrude", "id": "box", "sketch": "s", "depth": "depth", "body": "Body"}]}
+    """;
   }
 
   @Test
@@ -179,14 +97,6 @@ class WindowTest {
     settle();
     assertThat(onFx(() -> window.session().document().steps().getLast()))
         .isInstanceOf(Step.Shell.class);
-  }
-
-  /** Where a place of the part lies on the screen. */
-  private javafx.geometry.Point2D onScreen(Vec3 place) {
-    return onFx(() -> {
-      Camera c = window.view().camera();
-      return window.view().localToScreen(c.screenX(place), c.screenY(place));
-    });
   }
 
   @Test

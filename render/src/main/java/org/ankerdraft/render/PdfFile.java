@@ -115,7 +115,8 @@ final class PdfFile {
     to.beginText();
     to.setFont(face, (float) t.sizeMm());
     to.setTextMatrix(Matrix.getRotateInstance(t.turnRad(), (float) at.x(), (float) at.y()));
-    to.showText(t.text());
+    // Letter by letter: the font's ligatures would leave the text without its letters.
+    to.showTextWithPositioning(t.text().codePoints().mapToObj(Character::toString).toArray());
     to.endText();
   }
 }

@@ -72,6 +72,9 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
   private static final double TABLE_WIDTH = 132;
   private static final double ARROW = 2.2;
 
+  /** Room for title, head and gaps, in rows. */
+  private static final double TABLE_ROWS = 3.6;
+
   public FlatDrawing {
     strokes = List.copyOf(strokes);
     texts = List.copyOf(texts);
@@ -93,7 +96,7 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
     Draughtsman(FlatPattern flat) {
       this.flat = flat;
       this.levels = 2 * DIMENSION_GAP;
-      this.tableHeight = (flat.bends().size() + 3) * ROW;
+      this.tableHeight = (flat.bends().size() + TABLE_ROWS) * ROW;
       this.origin = new Xy(MARGIN + levels, MARGIN + tableHeight + levels);
     }
 
@@ -186,7 +189,7 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
     }
 
     private void table(String title) {
-      double top = MARGIN + tableHeight - ROW;
+      double top = MARGIN + tableHeight - 2 * ROW;
       texts.add(
           new Text(
               new Xy(MARGIN, top + 1),

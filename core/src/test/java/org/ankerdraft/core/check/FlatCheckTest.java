@@ -13,7 +13,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Limits of trade-rule defaults on flat patterns, what they measure, and repairs that clear them. */
+/**
+ * Limits of trade-rule defaults on flat patterns, what they measure, and repairs that clear them.
+ */
 class FlatCheckTest {
 
   private static CheckReport check(PartDocument part) {
@@ -28,8 +30,7 @@ class FlatCheckTest {
   }
 
   private static Finding only(CheckReport report, String code) {
-    List<Finding> found =
-        report.findings().stream().filter(f -> f.code().equals(code)).toList();
+    List<Finding> found = report.findings().stream().filter(f -> f.code().equals(code)).toList();
     assertThat(found).as(code).hasSize(1);
     return found.getFirst();
   }
@@ -62,8 +63,15 @@ class FlatCheckTest {
   /** DIN 6935, smallest inside radius across the grain (from memory), by thickness. */
   @ParameterizedTest
   @CsvSource({
-    "steel, 1, 1", "steel, 1.5, 1.6", "steel, 2, 2.5", "steel, 4, 5", "steel, 12, 20",
-    "steel-strong, 1, 1.2", "steel-strong, 3, 4", "stainless, 1.5, 2.5", "stainless, 10, 20"
+    "steel, 1, 1",
+    "steel, 1.5, 1.6",
+    "steel, 2, 2.5",
+    "steel, 4, 5",
+    "steel, 12, 20",
+    "steel-strong, 1, 1.2",
+    "steel-strong, 3, 4",
+    "stainless, 1.5, 2.5",
+    "stainless, 10, 20"
   })
   void smallestRadiiAreThoseOfTheStandard(String book, double t, double r) {
     Limit limit = RuleBook.named(book).orElseThrow().smallestRadius(t);

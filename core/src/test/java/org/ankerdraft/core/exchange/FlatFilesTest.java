@@ -89,8 +89,7 @@ class FlatFilesTest {
     assertThat(inner.path("closed").asInt()).isEqualTo(flat.holes().size());
     assertThat(outline.path("area").asDouble() - inner.path("area").asDouble())
         .isCloseTo(flat.areaMm2(), within(1e-4));
-    double up =
-        flat.bends().stream().filter(FlatBend::isUp).mapToDouble(FlatBend::lengthMm).sum();
+    double up = flat.bends().stream().filter(FlatBend::isUp).mapToDouble(FlatBend::lengthMm).sum();
     assertThat(dxf.path("layers").path("BEND_UP").path("length").asDouble())
         .isCloseTo(up, within(1e-5));
     assertThat(dxf.path("layers").path("MARKS").path("count").asInt())
@@ -124,8 +123,7 @@ class FlatFilesTest {
   @Test
   void csvHasOneRowForEachBend() {
     FlatPattern flat = SheetParts.demo("battery-tray");
-    String[] rows =
-        new String(BendTableCsv.write(flat), StandardCharsets.UTF_8).split("\r\n", -1);
+    String[] rows = new String(BendTableCsv.write(flat), StandardCharsets.UTF_8).split("\r\n", -1);
     assertThat(rows).hasSize(flat.bends().size() + 2);
     assertThat(rows[1]).startsWith("1,90.0000,up,1.5000,0.325000,");
     assertThat(rows[5]).startsWith("5,180.0000,up,0.8000,");

@@ -73,8 +73,7 @@ class BendOrderTest {
   void aToolMeshHasTheVolumeOfItsSection() {
     FlatPattern flat = lippedChannel();
     FlatBend b = flat.bends().getFirst();
-    PressBrake.Station station =
-        PressBrake.station(flat, b, new FoldMotion(flat).at(0));
+    PressBrake.Station station = PressBrake.station(flat, b, new FoldMotion(flat).at(0));
     List<org.ankerdraft.core.geometry.Xy> square =
         List.of(
             new org.ankerdraft.core.geometry.Xy(0, 0),

@@ -55,8 +55,7 @@ class SheetStepsTest {
             2,
             3,
             flange(
-                "'position':'" + position + "'",
-                "'length':'20 mm','measured':'" + measured + "'"));
+                "'position':'" + position + "'", "'length':'20 mm','measured':'" + measured + "'"));
     assertThat(state.isOk()).isTrue();
     var mass = SheetParts.body(state).named().shape().mass();
     // The base wall lies from 0 to 2; a flange of outside length 20 ends 20 above its underside.
@@ -107,7 +106,8 @@ class SheetStepsTest {
 
   @Test
   void offsetsThatLeaveNothingAreRefused() {
-    assertThat(failure(1, 1, flange("'startOffset':'30 mm','endOffset':'30 mm'", "'length':'9 mm'")))
+    assertThat(
+            failure(1, 1, flange("'startOffset':'30 mm','endOffset':'30 mm'", "'length':'9 mm'")))
         .contains("leave nothing of the edge")
         .contains("50 mm");
   }
@@ -173,8 +173,7 @@ class SheetStepsTest {
             + "'diameter':'20 mm'}]},{'kind':'extrude','id':'rod','sketch':'t','depth':'30 mm',"
             + "'body':'Rod'},{'kind':'convert','id':'c','body':'Body'}";
     PartState state = SheetParts.ok(SheetParts.part(2, 2, SheetParts.k(0.44), steps));
-    assertThat(org.ankerdraft.core.build.BodyUnfolding.sheetBodies(state))
-        .containsExactly("Body");
+    assertThat(org.ankerdraft.core.build.BodyUnfolding.sheetBodies(state)).containsExactly("Body");
   }
 
   /** Names of a flange's faces outlive a change of the wall it grew from. */
@@ -187,8 +186,7 @@ class SheetStepsTest {
     PartDocument part =
         SheetParts.part(1, 1, SheetParts.k(0.44), flange("", "'length':'20 mm'") + hole);
     assertThat(SheetParts.flat(SheetParts.ok(part)).holes()).hasSize(1);
-    String grown =
-        org.ankerdraft.core.part.PartJson.write(part).replace("80.0 mm", "130.0 mm");
+    String grown = org.ankerdraft.core.part.PartJson.write(part).replace("80.0 mm", "130.0 mm");
     PartDocument larger =
         ((org.ankerdraft.core.part.Read.Ok) org.ankerdraft.core.part.PartJson.read(grown)).part();
     assertThat(larger).isNotEqualTo(part);
@@ -198,8 +196,7 @@ class SheetStepsTest {
   /** Changing a flange rebuilds it and what follows, nothing before it. */
   @Test
   void anEditRebuildsOnlyWhatDependsOnIt() {
-    PartDocument part =
-        SheetParts.part(1, 1, SheetParts.k(0.44), flange("", "'length':'20 mm'"));
+    PartDocument part = SheetParts.part(1, 1, SheetParts.k(0.44), flange("", "'length':'20 mm'"));
     PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
     builder.build(part, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
     Step longer =
@@ -212,8 +209,7 @@ class SheetStepsTest {
     PartDocument thicker =
         part.withProcess(
             part.process()
-                .withSheet(
-                    Changed.with(part.process().sheet(), "thickness", new Expr("1.2 mm"))));
+                .withSheet(Changed.with(part.process().sheet(), "thickness", new Expr("1.2 mm"))));
     PartState again =
         builder.build(thicker, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
     assertThat(again.rebuilt()).isEqualTo(2);
@@ -224,13 +220,15 @@ class SheetStepsTest {
   void eachBendMayDiffer() {
     String steps =
         SheetParts.base(80, 50)
-            + SheetParts.onSide("flange", "right", "", "'length':'20 mm','bending':{'by':'DIN 6935'}")
+            + SheetParts.onSide(
+                "flange", "right", "", "'length':'20 mm','bending':{'by':'DIN 6935'}")
             + SheetParts.onSide(
                 "flange",
                 "left",
                 "",
                 "'length':'20 mm','bending':{'by':'allowance','value':'3 mm'}")
-            + SheetParts.onSide("flange", "top", "'startOffset':'5 mm','endOffset':'5 mm'", "'length':'20 mm'");
+            + SheetParts.onSide(
+                "flange", "top", "'startOffset':'5 mm','endOffset':'5 mm'", "'length':'20 mm'");
     FlatPattern flat =
         SheetParts.flat(SheetParts.ok(SheetParts.part(1, 1, SheetParts.k(0.5), steps)));
     List<Double> allowances =

@@ -27,7 +27,8 @@ class UnfoldTest {
   @Test
   void anAngleIsAsLongAsTheFormulaSays() {
     PartState state =
-        SheetParts.ok(SheetParts.part(2, 3, SheetParts.k(0.4), SheetParts.folded("", 0, 30, 0, 0, 50, 0)));
+        SheetParts.ok(
+            SheetParts.part(2, 3, SheetParts.k(0.4), SheetParts.folded("", 0, 30, 0, 0, 50, 0)));
     FlatPattern flat = SheetParts.flat(state);
     double ba = HALF_PI * (3 + 0.4 * 2);
     double expected = 30 + 50 - 2 * 5 + ba;
@@ -47,7 +48,8 @@ class UnfoldTest {
     double ba = HALF_PI * (1.5 + 0.44 * 1.5);
     PartState u =
         SheetParts.ok(
-            SheetParts.part(1.5, 1.5, SheetParts.k(0.44), SheetParts.folded("", 0, 25, 0, 0, 60, 0, 60, 25)));
+            SheetParts.part(
+                1.5, 1.5, SheetParts.k(0.44), SheetParts.folded("", 0, 25, 0, 0, 60, 0, 60, 25)));
     FlatPattern flat = SheetParts.flat(u);
     assertThat(Math.max(flat.widthMm(), flat.heightMm()))
         .isCloseTo(25 + 60 + 25 - 4 * 3 + 2 * ba, within(EXACT_MM));
@@ -107,7 +109,8 @@ class UnfoldTest {
                         "'style':'teardrop','length':'12 mm','radius':'2 mm','gap':'0.2 mm'")));
     FlatBend bend = SheetParts.flat(state).bends().getFirst();
     assertThat(Math.toDegrees(bend.angleRad())).isBetween(190.0, 260.0);
-    assertThat(SheetParts.body(state).named().shape().mass().boxMax().x()).isCloseTo(60, within(1e-6));
+    assertThat(SheetParts.body(state).named().shape().mass().boxMax().x())
+        .isCloseTo(60, within(1e-6));
   }
 
   /** A joggle of height h keeps the two walls parallel at h; two bends, one up, one down. */
@@ -152,7 +155,8 @@ class UnfoldTest {
                 SheetParts.k(0.38),
                 SheetParts.base(90, 60)
                     + SheetParts.onSide("flange", "right", "", "'length':'25 mm','angle':'60 deg'")
-                    + SheetParts.onSide("flange", "left", "", "'length':'18 mm','angle':'135 deg'")));
+                    + SheetParts.onSide(
+                        "flange", "left", "", "'length':'18 mm','angle':'135 deg'")));
     FlatPattern flat = SheetParts.flat(state);
     double terms =
         flat.bends().stream()

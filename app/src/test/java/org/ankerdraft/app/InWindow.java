@@ -1,0 +1,109 @@
+package org.ankerdraft.app;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.render.Camera;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** A real window with a part open, and a robot before it. */
+abstract class InWindow {
+  @TempDir protected Path folder;
+  protected final FxRobot robot = new FxRobot();
+  private Workbench workbench;
+  protected MainWindow window;
+
+  /** The text of the part to open. */
+  abstract String part() throws Exception;
+
+  @BeforeEach
+  void open() throws Exception {
+    Stage stage = FxToolkit.registerPrimaryStage();
+    workbench = new Workbench(org.ankerdraft.kernel.WorkerProgram.find().orElseThrow());
+    Path file = folder.resolve("box.json");
+    Files.writeString(file, part());
+    robot.interact(() -> {
+      window = new MainWindow(stage, new Session(workbench));
+      window.show();
+      window.open(file);
+    });
+    settle();
+  }
+
+  @AfterEach
+  void close() throws Exception {
+    robot.interact(() -> window.dispose());
+    workbench.close();
+    FxToolkit.cleanupStages();
+  }
+
+  protected <T> T onFx(Callable<T> work) {
+    AtomicReference<T> result = new AtomicReference<>();
+    robot.interact(() -> {
+      try {
+        result.set(work.call());
+      } catch (Exception e) {
+        throw new IllegalStateException(e);
+      }
+    });
+    return result.get();
+  }
+
+  protected void until(Callable<Boolean> condition) throws Exception {
+    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> onFx(condition));
+  }
+
+  /** Waits until building and checking are through. */
+  protected void settle() throws Exception {
+    until(() ->
+        window.session().isReportCurrent()
+            && window.session().progressShare() < 0
+            && window.session().state().isPresent()
+            && window.session().state().get().part().equals(window.session().document()));
+  }
+
+  protected double volume() {
+    return onFx(() ->
+        window
+            .session()
+            .state()
+            .orElseThrow()
+            .bodies()
+            .values()
+            .iterator()
+            .next()
+            .named()
+            .shape()
+            .mass()
+            .volumeMm3());
+  }
+
+  protected String text(String query) {
+    return onFx(() -> ((Label) robot.lookup(query).query()).getText());
+  }
+
+  protected void type(String query, String text) {
+    robot.clickOn(query);
+    robot.push(KeyCode.CONTROL, KeyCode.A);
+    robot.write(text);
+  }
+
+  /** Where a place of the part lies on the screen. */
+  protected javafx.geometry.Point2D onScreen(Vec3 place) {
+    return onFx(() -> {
+      Camera c = window.view().camera();
+      return window.view().localToScreen(c.screenX(place), c.screenY(place));
+    });
+  }
+}

@@ -1,0 +1,34 @@
+package org.ankerdraft.core.part;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.ankerdraft.core.check.RuleBook;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class TemplatesTest {
+  @TempDir private Path folder;
+
+  @Test
+  void everyShippedTemplateHasARuleBookAndSheetOnesASheetProcess() throws Exception {
+    for (PartDocument part : new Templates(folder).all()) {
+      assertThat(RuleBook.forPart(part)).as(part.name()).isPresent();
+      assertThat(part.process().sheet() != null)
+          .as(part.name())
+          .isEqualTo(part.name().startsWith("sheet"));
+    }
+    assertThat(new Templates(folder).all()).hasSizeGreaterThanOrEqualTo(7);
+  }
+
+  @Test
+  void aPartIsKeptAsATemplateAndBrokenOnesArePassedOver() throws Exception {
+    Templates templates = new Templates(folder.resolve("own"));
+    int shipped = templates.all().size();
+    templates.keep(PartDocument.empty("gasket/plate"));
+    Files.writeString(folder.resolve("own/broken.json"), "{");
+    assertThat(templates.all()).hasSize(shipped + 1);
+    assertThat(templates.all().getLast().name()).isEqualTo("gasket/plate");
+  }
+}
