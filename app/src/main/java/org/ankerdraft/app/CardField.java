@@ -20,10 +20,21 @@ sealed interface CardField {
 
   /**
    * @param optional an empty text stands for none
+   * @param usual what an empty text comes to, in words; may be empty
    */
   record NumberField(
-      String label, Measure measure, Expr value, boolean optional, Function<Expr, Step> with)
-      implements CardField {}
+      String label,
+      Measure measure,
+      Expr value,
+      boolean optional,
+      Function<Expr, Step> with,
+      String usual)
+      implements CardField {
+    NumberField(
+        String label, Measure measure, Expr value, boolean optional, Function<Expr, Step> with) {
+      this(label, measure, value, optional, with, "");
+    }
+  }
 
   record OptionField(String label, List<String> options, String value, Function<String, Step> with)
       implements CardField {}

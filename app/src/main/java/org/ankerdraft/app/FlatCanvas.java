@@ -211,8 +211,8 @@ final class FlatCanvas extends Region {
     outlines(g);
     flat.bends().forEach(b -> bendLines(g, b));
     dimensions(g);
-    flat.bends().forEach(b -> bendText(g, b));
     findings.forEach(f -> mark(g, f));
+    flat.bends().forEach(b -> bendText(g, b));
   }
 
   private void trace(GraphicsContext g, Contour c) {

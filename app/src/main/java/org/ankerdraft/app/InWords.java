@@ -3,7 +3,10 @@ package org.ankerdraft.app;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import org.ankerdraft.core.build.Words;
+import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
@@ -189,10 +192,20 @@ final class InWords {
         : "edge born in " + NamedShape.birthStep(name);
   }
 
+  /** With its number; the text itself where it has none. */
+  private static String thickness(PartDocument part) {
+    Expr thickness = part.process().sheet().thickness();
+    try {
+      return Words.mm(new Evaluator(part.definitions()).lengthMm(thickness));
+    } catch (ExpressionException e) {
+      return thickness.text();
+    }
+  }
+
   static String process(PartDocument part) {
     String owner = part.owner() == null ? "" : part.owner() + ", ";
     if (part.process().sheet() != null) {
-      return owner + part.process().sheet().material() + " " + part.process().sheet().thickness();
+      return owner + part.process().sheet().material() + ", " + thickness(part) + " sheet";
     }
     return owner
         + part.process().material()

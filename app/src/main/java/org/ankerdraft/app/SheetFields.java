@@ -49,10 +49,20 @@ final class SheetFields {
         label, List.of(no, yes), value ? yes : no, v -> Changed.with(s, component, v.equals(yes)));
   }
 
+  private static CardField usual(Step s, String label, String component, Expr value, String usual) {
+    return new CardField.NumberField(
+        label, Measure.LENGTH, value, true, v -> Changed.with(s, component, v), usual);
+  }
+
+  private static CardField usualAngle(Step s, Expr value, String usual) {
+    return new CardField.NumberField(
+        "Angle", Measure.ANGLE, value, true, v -> Changed.with(s, "angle", v), usual);
+  }
+
   private static List<CardField> base(SheetStep.Base s, PartDocument part) {
     return List.of(
         StepFields.sketch(s, part, s.sketch()),
-        StepFields.length(s, "Thickness", "thickness", s.thickness(), true),
+        usual(s, "Thickness", "thickness", s.thickness(), AS_PART),
         either(s, "Sheet lies", "reversed", s.reversed(), "along the normal", "against the normal"),
         StepFields.body(s, s.body()));
   }
@@ -70,8 +80,8 @@ final class SheetFields {
             s.side(),
             SheetStep.Side.values(),
             SIDES.toArray(String[]::new)));
-    fields.add(StepFields.length(s, "Thickness", "thickness", s.thickness(), true));
-    fields.add(StepFields.length(s, "Inside radius", "radius", s.radius(), true));
+    fields.add(usual(s, "Thickness", "thickness", s.thickness(), AS_PART));
+    fields.add(usual(s, "Inside radius", "radius", s.radius(), AS_PART));
     fields.add(StepFields.body(s, s.body()));
     fields.addAll(bending(s.bending(), b -> Changed.with(s, "bending", b), true));
     return fields;
@@ -91,8 +101,8 @@ final class SheetFields {
             "outside",
             "inside",
             "bend line"));
-    fields.add(StepFields.angle(s, "Angle", "angle", s.angle(), true));
-    fields.add(StepFields.length(s, "Inside radius", "radius", s.radius(), true));
+    fields.add(usualAngle(s, s.angle(), "90 deg"));
+    fields.add(usual(s, "Inside radius", "radius", s.radius(), AS_PART));
     fields.addAll(seat(s, true));
     fields.addAll(bending(s.bending(), b -> Changed.with(s, "bending", b), true));
     return fields;
@@ -112,9 +122,15 @@ final class SheetFields {
             "open",
             "teardrop"));
     fields.add(StepFields.length(s, "Length", "length", s.length(), false));
-    fields.add(StepFields.length(s, "Gap", "gap", s.gap(), true));
+    fields.add(
+        usual(
+            s,
+            "Gap",
+            "gap",
+            s.gap(),
+            s.style() == SheetStep.HemStyle.OPEN ? "one thickness" : "0.1 mm"));
     if (s.style() == SheetStep.HemStyle.TEARDROP) {
-      fields.add(StepFields.length(s, "Inside radius", "radius", s.radius(), true));
+      fields.add(usual(s, "Inside radius", "radius", s.radius(), AS_PART));
     }
     fields.addAll(seat(s, true));
     fields.addAll(bending(s.bending(), b -> Changed.with(s, "bending", b), true));
@@ -126,8 +142,8 @@ final class SheetFields {
     fields.add(edges(s));
     fields.add(StepFields.length(s, "Height", "height", s.height(), false));
     fields.add(StepFields.length(s, "Length", "length", s.length(), false));
-    fields.add(StepFields.angle(s, "Angle", "angle", s.angle(), true));
-    fields.add(StepFields.length(s, "Inside radius", "radius", s.radius(), true));
+    fields.add(usualAngle(s, s.angle(), "45 deg"));
+    fields.add(usual(s, "Inside radius", "radius", s.radius(), AS_PART));
     fields.addAll(seat(s, false));
     fields.addAll(bending(s.bending(), b -> Changed.with(s, "bending", b), true));
     return fields;
@@ -142,9 +158,9 @@ final class SheetFields {
             v -> Changed.with(s, "keep", v.isEmpty() ? null : v.getLast())));
     fields.add(new CardField.EdgesField("Bend", s.bends(), v -> Changed.with(s, "bends", v)));
     fields.add(new CardField.EdgesField("Rip", s.rips(), v -> Changed.with(s, "rips", v)));
-    fields.add(StepFields.length(s, "Thickness", "thickness", s.thickness(), true));
-    fields.add(StepFields.length(s, "Inside radius", "radius", s.radius(), true));
-    fields.add(StepFields.length(s, "Gap", "gap", s.gap(), true));
+    fields.add(usual(s, "Thickness", "thickness", s.thickness(), AS_PART));
+    fields.add(usual(s, "Inside radius", "radius", s.radius(), AS_PART));
+    fields.add(usual(s, "Gap", "gap", s.gap(), "0.5 mm"));
     fields.addAll(bending(s.bending(), b -> Changed.with(s, "bending", b), true));
     return fields;
   }
@@ -155,9 +171,14 @@ final class SheetFields {
   }
 
   private static CardField seatLength(
-      SheetStep.Strip s, String label, String component, Expr value) {
+      SheetStep.Strip s, String label, String component, Expr value, String usual) {
     return new CardField.NumberField(
-        label, Measure.LENGTH, value, true, v -> s.withSeat(Changed.with(s.seat(), component, v)));
+        label,
+        Measure.LENGTH,
+        value,
+        true,
+        v -> s.withSeat(Changed.with(s.seat(), component, v)),
+        usual);
   }
 
   private static List<CardField> seat(SheetStep.Strip s, boolean withPosition) {
@@ -175,9 +196,9 @@ final class SheetFields {
                       Changed.with(
                           seat, "position", SheetStep.Position.values()[positions.indexOf(v)]))));
     }
-    fields.add(seatLength(s, "Offset, start", "startOffset", seat.startOffset()));
-    fields.add(seatLength(s, "Offset, end", "endOffset", seat.endOffset()));
-    fields.add(seatLength(s, "Gap at corners", "gap", seat.gap()));
+    fields.add(seatLength(s, "Offset, start", "startOffset", seat.startOffset(), "0 mm"));
+    fields.add(seatLength(s, "Offset, end", "endOffset", seat.endOffset(), "0 mm"));
+    fields.add(seatLength(s, "Gap at corners", "gap", seat.gap(), "0.5 mm"));
     fields.add(reliefShape(s, "Relief", "shape", seat.relief().shape()));
     fields.add(reliefShape(s, "At corners", "corner", seat.relief().corner()));
     fields.add(reliefLength(s, "Relief width", "width", seat.relief().width()));
@@ -203,7 +224,7 @@ final class SheetFields {
   private static CardField reliefLength(
       SheetStep.Strip s, String label, String component, Expr value) {
     return new CardField.NumberField(
-        label, Measure.LENGTH, value, true, v -> withRelief(s, component, v));
+        label, Measure.LENGTH, value, true, v -> withRelief(s, component, v), "by rule");
   }
 
   /**

@@ -174,6 +174,7 @@ final class StepCard extends VBox {
     });
     refreshers.add(() -> {
       if (current(index) instanceof CardField.NumberField f) {
+        input.setPromptText(f.usual());
         String text = f.value() == null ? "" : f.value().text();
         if (!input.isFocused() && !isWrong[0] && !input.getText().equals(text)) {
           quiet[0] = true;

@@ -26,7 +26,7 @@ final class FlatCheck {
   private static final double SLACK_MM = 1e-3;
   private static final double HEM_RAD = Math.toRadians(170);
   private static final double SLOT_RATIO = 1.5;
-  private static final int SAMPLES = 15;
+  private static final int SAMPLES = 16;
 
   /** Over this share of the thickness a hem's gap is meant to stay open. */
   private static final double OPEN_HEM_SHARE = 0.5;
@@ -220,9 +220,11 @@ final class FlatCheck {
       Xy at = middle(b);
       for (FlatBend.Segment s : b.lines()) {
         for (int i = 1; i < SAMPLES; i++) {
-          Xy from = s.from().plus(s.to().minus(s.from()).times((double) i / SAMPLES));
+          // From the middle outwards, so that an even flange is marked in its middle.
+          int place = SAMPLES / 2 + (i % 2 == 0 ? i / 2 : -(i / 2));
+          Xy from = s.from().plus(s.to().minus(s.from()).times((double) place / SAMPLES));
           double length = area.reach(from, way) - edge + setback;
-          if (length < shortest) {
+          if (length < shortest - SLACK_MM) {
             shortest = length;
             at = from;
           }

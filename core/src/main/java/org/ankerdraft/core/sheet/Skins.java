@@ -2,10 +2,13 @@ package org.ankerdraft.core.sheet;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import org.ankerdraft.core.geometry.FacePolygon;
 import org.ankerdraft.core.geometry.Numbers;
@@ -38,6 +41,11 @@ public record Skins(
   private static final double UNEVEN_SHARE = 1e-3;
 
   private static final double PARALLEL_RAD = 1e-3;
+  private static final double SAME_THICKNESS_MM = 1e-3;
+
+  /** How many of the largest plane faces are looked at. */
+  private static final int CANDIDATES = 24;
+
   private static final double SQUARE_RAD = Math.toRadians(0.5);
 
   /**
@@ -52,14 +60,55 @@ public record Skins(
   private static final class Finder {
     private final Topology topology;
     private final Tolerance tolerance;
+    private int largest;
 
     Finder(Topology topology, Tolerance tolerance) {
       this.topology = topology;
       this.tolerance = tolerance;
     }
 
+    /**
+     * From the kept face, or from the plane face that makes the thinnest sheet: seen on edge, a
+     * folded strip is a plate as well, only a thick one. What is said if none makes a sheet is
+     * about the largest.
+     */
     Skins find(int keep) throws CannotUnfold {
-      int first = keep == 0 ? largestPlane() : keep;
+      if (keep != 0) {
+        return from(keep, keep);
+      }
+      CannotUnfold ofLargest = null;
+      for (int first : candidates()) {
+        try {
+          return from(first, 0);
+        } catch (CannotUnfold e) {
+          ofLargest = ofLargest == null || first == largest ? e : ofLargest;
+        }
+      }
+      throw ofLargest == null ? CannotUnfold.at(0, "it has no plane face") : ofLargest;
+    }
+
+    /** The largest plane face of each thickness, the thinnest first. */
+    private List<Integer> candidates() {
+      List<Integer> planes = new ArrayList<>();
+      for (int f = 1; f <= topology.faces().size(); f++) {
+        if (topology.face(f).kind() == SurfaceKind.PLANE) {
+          planes.add(f);
+        }
+      }
+      planes.sort(
+          Comparator.comparingDouble((Integer f) -> -topology.face(f).areaMm2())
+              .thenComparingInt(f -> f));
+      largest = planes.isEmpty() ? 0 : planes.getFirst();
+      Map<Long, Integer> byThickness = new TreeMap<>();
+      for (int f : planes.subList(0, Math.min(planes.size(), CANDIDATES))) {
+        int g = behind(f);
+        double thickness = g == 0 ? Double.MAX_VALUE : depth(topology.face(f), topology.face(g));
+        byThickness.putIfAbsent(Math.round(thickness / SAME_THICKNESS_MM), f);
+      }
+      return List.copyOf(byThickness.values());
+    }
+
+    private Skins from(int first, int keep) throws CannotUnfold {
       Face face = topology.face(first);
       if (face.kind() != SurfaceKind.PLANE) {
         throw CannotUnfold.at(first, "it is not plane, so unfolding cannot start there");
@@ -99,22 +148,6 @@ public record Skins(
         throw new CannotUnfold(obstacles);
       }
       return skins;
-    }
-
-    private int largestPlane() throws CannotUnfold {
-      int best = 0;
-      for (int f = 1; f <= topology.faces().size(); f++) {
-        Face face = topology.face(f);
-        if (face.kind() == SurfaceKind.PLANE
-            && (best == 0
-                || face.areaMm2() > topology.face(best).areaMm2() * (1 + tolerance.relative()))) {
-          best = f;
-        }
-      }
-      if (best == 0) {
-        throw CannotUnfold.at(0, "it has no plane face");
-      }
-      return best;
     }
 
     /** Of a plane's two sides, the one that looks up (else forwards, else right). */
