@@ -40,13 +40,20 @@ final class Lines {
     int w = raster.width;
     float jump = (float) (OUTLINE_JUMP_PIXELS / camera.pixelsPerMm());
     int ink = look.palette().ink();
+    int[] triangle = raster.triangle;
     for (int y = Math.max(1, from); y < Math.min(to, raster.height - 1); y++) {
-      for (int x = 1; x < w - 1; x++) {
+      for (int x = Math.max(1, raster.left - 1); x < Math.min(w - 1, raster.right + 1); x++) {
         int i = y * w + x;
-        float z = raster.depth[i];
-        if (z == Float.NEGATIVE_INFINITY) {
+        int mark = triangle[i];
+        // Within one triangle there is no outline.
+        if (mark == 0
+            || (triangle[i + 1] == mark
+                && triangle[i - 1] == mark
+                && triangle[i + w] == mark
+                && triangle[i - w] == mark)) {
           continue;
         }
+        float z = raster.depth[i];
         if (isOtherSide(i, i + 1) || isOtherSide(i, i + w)) {
           raster.colour[i] = 0xFF000000 | ink;
           continue;
@@ -104,35 +111,45 @@ final class Lines {
   private void polyline(
       int e, Vec3 t, Vec3 r, Vec3 u, double[] origin, Stroke stroke, int from, int to) {
     Plane section = look.section();
-    Vec3 p = null;
+    float[] points = scene.edgePoints;
+    double px = 0;
+    double py = 0;
+    double pz = 0;
     double pCut = 0;
-    for (int k = scene.edgeStart[e]; k < scene.edgeStart[e + 1]; k++) {
-      Vec3 at = point(scene, k);
-      Vec3 q = new Vec3(at.dot(r) + origin[0], at.dot(u) + origin[1], at.dot(t) + origin[2]);
-      double qCut = section == null ? -1 : section.signedDistance(at) - CUT_SLACK_MM;
-      if (p != null && (pCut <= 0 || qCut <= 0)) {
-        Vec3 start = pCut > 0 ? between(p, q, pCut / (pCut - qCut)) : p;
-        Vec3 end = qCut > 0 ? between(p, q, pCut / (pCut - qCut)) : q;
+    int first = scene.edgeStart[e];
+    for (int k = first; k < scene.edgeStart[e + 1]; k++) {
+      double x = points[3 * k];
+      double y = points[3 * k + 1];
+      double z = points[3 * k + 2];
+      double qx = x * r.x() + y * r.y() + z * r.z() + origin[0];
+      double qy = x * u.x() + y * u.y() + z * u.z() + origin[1];
+      double qz = x * t.x() + y * t.y() + z * t.z() + origin[2];
+      double qCut =
+          section == null ? -1 : section.signedDistance(new Vec3(x, y, z)) - CUT_SLACK_MM;
+      boolean meetsRows =
+          Math.max(py, qy) >= from - stroke.width && Math.min(py, qy) <= to + stroke.width;
+      if (k > first && meetsRows && (pCut <= 0 || qCut <= 0)) {
+        double s = pCut / (pCut - qCut);
+        boolean startCut = pCut > 0;
+        boolean endCut = qCut > 0;
         segment(
-            start.x(),
-            start.y(),
-            start.z(),
-            end.x(),
-            end.y(),
-            end.z(),
+            startCut ? px + (qx - px) * s : px,
+            startCut ? py + (qy - py) * s : py,
+            startCut ? pz + (qz - pz) * s : pz,
+            endCut ? px + (qx - px) * s : qx,
+            endCut ? py + (qy - py) * s : qy,
+            endCut ? pz + (qz - pz) * s : qz,
             stroke.colour,
             stroke.width,
             stroke.opacity,
             from,
             to);
       }
-      p = q;
+      px = qx;
+      py = qy;
+      pz = qz;
       pCut = qCut;
     }
-  }
-
-  private static Vec3 between(Vec3 a, Vec3 b, double share) {
-    return a.plus(b.minus(a).times(share));
   }
 
   /** A line by coverage: each pixel near it takes ink by its distance from the line's middle. */

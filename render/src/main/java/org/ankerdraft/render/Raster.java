@@ -14,17 +14,22 @@ public final class Raster {
   /** Triangle + 1 if seen from outside, -(triangle + 1) if seen from inside, 0 if none. */
   int[] triangle = new int[0];
 
-  /** Face in the scene, 0 if none or a section's cap. */
-  int[] face = new int[0];
+  /** Columns between which anything can be seen; rows likewise in the bands of the drawing. */
+  int left;
 
-  void resize(int w, int h) {
+  int right;
+
+  /** Faces of the scene by triangle, of the scene that was drawn. */
+  private int[] faceOfTriangle = new int[0];
+
+  void begin(int w, int h, int[] faces) {
+    faceOfTriangle = faces;
     width = w;
     height = h;
     if (colour.length != w * h) {
       colour = new int[w * h];
       depth = new float[w * h];
       triangle = new int[w * h];
-      face = new int[w * h];
     }
   }
 
@@ -32,7 +37,6 @@ public final class Raster {
     Arrays.fill(colour, from * width, to * width, background);
     Arrays.fill(depth, from * width, to * width, Float.NEGATIVE_INFINITY);
     Arrays.fill(triangle, from * width, to * width, 0);
-    Arrays.fill(face, from * width, to * width, 0);
   }
 
   public int width() {
@@ -48,9 +52,13 @@ public final class Raster {
     return colour;
   }
 
-  /** Face of the scene at a pixel, 0 if none. */
+  /** Face of the scene at a pixel, 0 if none or a section's cap. */
   public int faceAt(int x, int y) {
-    return x < 0 || y < 0 || x >= width || y >= height ? 0 : face[y * width + x];
+    if (x < 0 || y < 0 || x >= width || y >= height) {
+      return 0;
+    }
+    int mark = triangle[y * width + x];
+    return mark <= 0 ? 0 : faceOfTriangle[mark - 1];
   }
 
   /** Depth at a pixel; -infinity where nothing is. */

@@ -1,5 +1,6 @@
 package org.ankerdraft.render;
 
+import java.util.Arrays;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Vec3;
 
@@ -16,6 +17,11 @@ final class Shader {
 
   private static final float CONTOUR_WIDTH = 0.85f;
   private static final float FLATTEST_CONTOUR = 2e-4f;
+
+  /** Light that changes by less than this for each pixel is even. */
+  private static final float EVEN_LIGHT = 1e-6f;
+
+  private static final int FEW = 2;
 
   /** Degrees at which the draft map changes its tint and draws a line. */
   static final float[] DRAFT_BANDS = {-20, -10, -5, -3, -2, -1, -0.5f, 0.5f, 1, 2, 3, 5, 10, 20};
@@ -94,102 +100,153 @@ final class Shader {
 
   void shade(int from, int to) {
     int w = raster.width;
+    int[] triangle = raster.triangle;
+    Ramp ramp = new Ramp();
+    boolean plain = isPlain();
     for (int y = from; y < to; y++) {
-      int last = 0;
-      float na = 0;
-      float nb = 0;
-      float nc = 0;
-      float ndax = 0;
-      float ndbx = 0;
-      float ndcx = 0;
-      float s = 0;
-      float sdx = 0;
-      float sdy = 0;
-      float p = 0;
-      float pdx = 0;
-      float pdy = 0;
-      int runStart = 0;
-      for (int x = 0; x < w; x++) {
+      int x = raster.left;
+      while (x < raster.right) {
         int i = y * w + x;
-        int mark = raster.triangle[i];
-        if (mark == 0) {
-          last = 0;
-          continue;
+        int mark = triangle[i];
+        int end = x + 1;
+        while (end < raster.right && triangle[y * w + end] == mark) {
+          end++;
         }
         if (mark < 0) {
-          cap(i, x, y);
-          last = 0;
-          continue;
-        }
-        if (mark != last) {
-          last = mark;
-          runStart = x;
-          int t = mark - 1;
-          int a = scene.triangles[3 * t];
-          int b = scene.triangles[3 * t + 1];
-          int c = scene.triangles[3 * t + 2];
-          float ax = sx[a];
-          float ay = sy[a];
-          float area = (sx[b] - ax) * (sy[c] - ay) - (sy[b] - ay) * (sx[c] - ax);
-          float inv = area == 0 ? 0 : 1 / area;
-          float px = x + 0.5f - ax;
-          float py = y + 0.5f - ay;
-          float wb = (px * (sy[c] - ay) - py * (sx[c] - ax)) * inv;
-          float wc = (py * (sx[b] - ax) - px * (sy[b] - ay)) * inv;
-          float wbx = (sy[c] - ay) * inv;
-          float wcx = -(sy[b] - ay) * inv;
-          float wby = -(sx[c] - ax) * inv;
-          float wcy = (sx[b] - ax) * inv;
-          float way = -wby - wcy;
-          float wa = 1 - wb - wc;
-          float wax = -wbx - wcx;
-          float[] n = scene.normals;
-          na = n[3 * a] * wa + n[3 * b] * wb + n[3 * c] * wc;
-          nb = n[3 * a + 1] * wa + n[3 * b + 1] * wb + n[3 * c + 1] * wc;
-          nc = n[3 * a + 2] * wa + n[3 * b + 2] * wb + n[3 * c + 2] * wc;
-          ndax = n[3 * a] * wax + n[3 * b] * wbx + n[3 * c] * wcx;
-          ndbx = n[3 * a + 1] * wax + n[3 * b + 1] * wbx + n[3 * c + 1] * wcx;
-          ndcx = n[3 * a + 2] * wax + n[3 * b + 2] * wbx + n[3 * c + 2] * wcx;
-          p = na * pullX + nb * pullY + nc * pullZ;
-          pdx = ndax * pullX + ndbx * pullY + ndcx * pullZ;
-          pdy =
-              (n[3 * a] * way + n[3 * b] * wby + n[3 * c] * wcy) * pullX
-                  + (n[3 * a + 1] * way + n[3 * b + 1] * wby + n[3 * c + 1] * wcy) * pullY
-                  + (n[3 * a + 2] * way + n[3 * b + 2] * wby + n[3 * c + 2] * wcy) * pullZ;
-          if (scene.wall != null) {
-            s = scene.wall[a] * wa + scene.wall[b] * wb + scene.wall[c] * wc;
-            sdx = scene.wall[a] * wax + scene.wall[b] * wbx + scene.wall[c] * wcx;
-            sdy = scene.wall[a] * way + scene.wall[b] * wby + scene.wall[c] * wcy;
+          for (; x < end; x++) {
+            cap(y * w + x, x, y);
           }
+        } else if (mark > 0) {
+          if (plain && end - x <= FEW) {
+            ramp.setEven(mark - 1);
+          } else {
+            ramp.set(mark - 1, x + 0.5f, y + 0.5f);
+          }
+          run(ramp, scene.faceOfTriangle[mark - 1], x, end, y);
         }
-        int k = x - runStart;
-        float nx = na + k * ndax;
-        float ny = nb + k * ndbx;
-        float nz = nc + k * ndcx;
-        float lit = nx * lightX + ny * lightY + nz * lightZ;
-        int face = scene.faceOfTriangle[last - 1];
-        raster.face[i] = face;
-        int base =
-            switch (look.map()) {
-              case NONE -> look.palette().body();
-              case WALL ->
-                  scene.wall == null
-                      ? look.palette().body()
-                      : wall(s + k * sdx, Math.abs(sdx) + Math.abs(sdy), x, y);
-              case FLAT -> flat(face, x, y);
-              case DRAFT -> draft(p + k * pdx, Math.abs(pdx) + Math.abs(pdy), face, x, y);
-            };
-        if (isEdited[face]) {
-          base = mixed(base, look.palette().buoy(), 0.45f);
-        }
-        if (face == look.hoverFace()) {
-          base = mixed(base, look.palette().field(), look.palette().isNight() ? 0f : 0.55f);
-          base = look.palette().isNight() ? mixed(base, look.palette().ink(), 0.25f) : base;
-        }
-        raster.colour[i] =
-            0xFF000000 | dimmed(base, AMBIENT + (1 - AMBIENT) * Math.max(0, Math.min(1, lit)));
+        x = end;
       }
     }
+  }
+
+  /** What changes evenly along a row within a triangle: its normal, and the value of the map. */
+  private final class Ramp {
+    float lit;
+    float litStep;
+    float pull;
+    float pullStep;
+    float pullDown;
+    float wall;
+    float wallStep;
+    float wallDown;
+
+    /** Of so few pixels nobody sees a slope: the light of the triangle's middle. */
+    void setEven(int t) {
+      int a = scene.triangles[3 * t];
+      int b = scene.triangles[3 * t + 1];
+      int c = scene.triangles[3 * t + 2];
+      float[] n = scene.normals;
+      lit =
+          (dot(n, a, lightX, lightY, lightZ)
+                  + dot(n, b, lightX, lightY, lightZ)
+                  + dot(n, c, lightX, lightY, lightZ))
+              / 3;
+      litStep = 0;
+    }
+
+    void set(int t, float x, float y) {
+      int a = scene.triangles[3 * t];
+      int b = scene.triangles[3 * t + 1];
+      int c = scene.triangles[3 * t + 2];
+      float ax = sx[a];
+      float ay = sy[a];
+      float abx = sx[b] - ax;
+      float aby = sy[b] - ay;
+      float acx = sx[c] - ax;
+      float acy = sy[c] - ay;
+      float area = abx * acy - aby * acx;
+      float inv = area == 0 ? 0 : 1 / area;
+      float px = x - ax;
+      float py = y - ay;
+      float wb = (px * acy - py * acx) * inv;
+      float wc = (py * abx - px * aby) * inv;
+      float wbx = acy * inv;
+      float wcx = -aby * inv;
+      float[] n = scene.normals;
+      float la = dot(n, a, lightX, lightY, lightZ);
+      float lb = dot(n, b, lightX, lightY, lightZ) - la;
+      float lc = dot(n, c, lightX, lightY, lightZ) - la;
+      lit = la + lb * wb + lc * wc;
+      litStep = lb * wbx + lc * wcx;
+      if (look.map() == Look.Map.DRAFT) {
+        float pa = dot(n, a, pullX, pullY, pullZ);
+        float pb = dot(n, b, pullX, pullY, pullZ) - pa;
+        float pc = dot(n, c, pullX, pullY, pullZ) - pa;
+        pull = pa + pb * wb + pc * wc;
+        pullStep = pb * wbx + pc * wcx;
+        pullDown = (pc * abx - pb * acx) * inv;
+      } else if (look.map() == Look.Map.WALL && scene.wall != null) {
+        float va = scene.wall[a];
+        float vb = scene.wall[b] - va;
+        float vc = scene.wall[c] - va;
+        wall = va + vb * wb + vc * wc;
+        wallStep = vb * wbx + vc * wcx;
+        wallDown = (vc * abx - vb * acx) * inv;
+      }
+    }
+  }
+
+  private static float dot(float[] n, int node, float x, float y, float z) {
+    return n[3 * node] * x + n[3 * node + 1] * y + n[3 * node + 2] * z;
+  }
+
+  /** Whether no map lies over the part. */
+  private boolean isPlain() {
+    return look.map() == Look.Map.NONE || (look.map() == Look.Map.WALL && scene.wall == null);
+  }
+
+  /** A run of pixels of one triangle. */
+  private void run(Ramp r, int face, int from, int to, int y) {
+    int at = y * raster.width;
+    if (isPlain()) {
+      int base = marked(look.palette().body(), face);
+      if (Math.abs(r.litStep) < EVEN_LIGHT) {
+        Arrays.fill(raster.colour, at + from, at + to, lit(base, r.lit));
+        return;
+      }
+      for (int x = from; x < to; x++) {
+        raster.colour[at + x] = lit(base, r.lit + (x - from) * r.litStep);
+      }
+      return;
+    }
+    float wallSlope = Math.abs(r.wallStep) + Math.abs(r.wallDown);
+    float pullSlope = Math.abs(r.pullStep) + Math.abs(r.pullDown);
+    for (int x = from; x < to; x++) {
+      int k = x - from;
+      int base =
+          switch (look.map()) {
+            case NONE -> look.palette().body();
+            case WALL -> wall(r.wall + k * r.wallStep, wallSlope, x, y);
+            case FLAT -> flat(face, x, y);
+            case DRAFT -> draft(r.pull + k * r.pullStep, pullSlope, face, x, y);
+          };
+      raster.colour[at + x] = lit(marked(base, face), r.lit + k * r.litStep);
+    }
+  }
+
+  /** The colour of a face that is edited or pointed at. */
+  private int marked(int colour, int face) {
+    int base = isEdited[face] ? mixed(colour, look.palette().buoy(), 0.45f) : colour;
+    if (face != look.hoverFace()) {
+      return base;
+    }
+    return look.palette().isNight()
+        ? mixed(base, look.palette().ink(), 0.25f)
+        : mixed(base, look.palette().field(), 0.55f);
+  }
+
+  private static int lit(int base, float light) {
+    return 0xFF000000 | dimmed(base, AMBIENT + (1 - AMBIENT) * Math.max(0, Math.min(1, light)));
   }
 
   private void cap(int i, int x, int y) {
