@@ -296,15 +296,8 @@ final class FlatPane extends BorderPane {
 
   /** Marks the zone of a face, 0 for none. */
   void light(String body, int face) {
-    int found = -1;
-    if (shown != null && shown.body().name().equals(body)) {
-      for (int i = 0; i < shown.flat().zones().size(); i++) {
-        if (shown.flat().zones().get(i).face() == face) {
-          found = i;
-        }
-      }
-    }
-    canvas.light(found);
+    boolean isThis = shown != null && shown.body().name().equals(body);
+    canvas.light(isThis ? shown.flat().zoneOf(face) : -1);
   }
 
   void fly(Xy place) {

@@ -88,6 +88,7 @@ final class FlatAssembly {
         bends,
         stray,
         skins.oblique(),
+        skins.upperOfLower(),
         curveMm);
   }
 

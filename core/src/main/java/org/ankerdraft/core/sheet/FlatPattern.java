@@ -1,7 +1,7 @@
 package org.ankerdraft.core.sheet;
 
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import java.util.Set;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.Xy;
@@ -19,6 +19,7 @@ import org.ankerdraft.kernel.Vec3;
  * @param strayContours further outer contours: the flat falls apart or overlaps there
  * @param obliqueFaces numbers of cut edges that do not stand square on the sheet; the flat takes
  *     their upper side
+ * @param upperOfLower for each face of the lower side the one of the upper side over it
  * @param toleranceMm how far straightened curves stray from the true ones
  */
 public record FlatPattern(
@@ -30,6 +31,7 @@ public record FlatPattern(
     List<FlatBend> bends,
     List<Contour> strayContours,
     Set<Integer> obliqueFaces,
+    Map<Integer, Integer> upperOfLower,
     double toleranceMm) {
 
   public FlatPattern {
@@ -38,6 +40,7 @@ public record FlatPattern(
     bends = List.copyOf(bends);
     strayContours = List.copyOf(strayContours);
     obliqueFaces = Set.copyOf(obliqueFaces);
+    upperOfLower = Map.copyOf(upperOfLower);
   }
 
   /**
@@ -95,8 +98,14 @@ public record FlatPattern(
         + strayContours.stream().mapToDouble(Contour::signedAreaMm2).sum();
   }
 
-  /** The zone of a face of the body, if the face belongs to the upper side. */
-  public Optional<Zone> zoneOf(int face) {
-    return zones.stream().filter(z -> z.face() == face).findFirst();
+  /** Index of the zone to which a face of either side belongs, -1 for a cut edge. */
+  public int zoneOf(int face) {
+    int upper = upperOfLower.getOrDefault(face, face);
+    for (int i = 0; i < zones.size(); i++) {
+      if (zones.get(i).face() == upper) {
+        return i;
+      }
+    }
+    return -1;
   }
 }

@@ -27,6 +27,7 @@ import org.ankerdraft.kernel.Vec3;
  * @param upper faces of the side that the flat is seen from
  * @param lower faces of the other side
  * @param rims all other faces: the cut edges
+ * @param upperOfLower for each face of the lower side the one of the upper side over it
  * @param oblique cut edges that do not stand square on the sheet; the flat takes their upper side
  */
 public record Skins(
@@ -35,7 +36,8 @@ public record Skins(
     Set<Integer> upper,
     Set<Integer> lower,
     Set<Integer> rims,
-    Set<Integer> oblique) {
+    Set<Integer> oblique,
+    Map<Integer, Integer> upperOfLower) {
 
   /** How far faces of a sheet may stray from the thickness, as a share of it. */
   private static final double UNEVEN_SHARE = 1e-3;
@@ -45,6 +47,9 @@ public record Skins(
 
   /** How many of the largest plane faces are looked at. */
   private static final int CANDIDATES = 24;
+
+  /** A face counts as a wall of the sheet from this share of the largest plane face. */
+  private static final double LARGE_SHARE = 0.2;
 
   private static final double SQUARE_RAD = Math.toRadians(0.5);
 
@@ -69,22 +74,25 @@ public record Skins(
 
     /**
      * From the kept face, or from the plane face that makes the thinnest sheet: seen on edge, a
-     * folded strip is a plate as well, only a thick one. What is said if none makes a sheet is
-     * about the largest.
+     * folded strip is a plate as well, only a thick one. A face too small to count may fail; of a
+     * larger one the failure is told.
      */
     Skins find(int keep) throws CannotUnfold {
       if (keep != 0) {
         return from(keep, keep);
       }
-      CannotUnfold ofLargest = null;
+      CannotUnfold last = CannotUnfold.at(0, "it has no plane face");
       for (int first : candidates()) {
         try {
           return from(first, 0);
         } catch (CannotUnfold e) {
-          ofLargest = ofLargest == null || first == largest ? e : ofLargest;
+          last = e;
+          if (topology.face(first).areaMm2() > LARGE_SHARE * topology.face(largest).areaMm2()) {
+            break;
+          }
         }
       }
-      throw ofLargest == null ? CannotUnfold.at(0, "it has no plane face") : ofLargest;
+      throw last;
     }
 
     /** The largest plane face of each thickness, the thinnest first. */
@@ -139,7 +147,8 @@ public record Skins(
           rims.add(f);
         }
       }
-      Skins skins = new Skins(thickness, start, upper, lower, rims, oblique(rims));
+      Skins skins = new Skins(
+              thickness, start, upper, lower, rims, oblique(rims), over(upper, lower, thickness));
       List<Obstacle> obstacles = new ArrayList<>();
       unmatched(skins, upper, lower, obstacles);
       unmatched(skins, lower, upper, obstacles);
@@ -321,6 +330,21 @@ public record Skins(
         }
       }
       return found;
+    }
+
+    /** For each face of one side the nearest that matches it on the other. */
+    private Map<Integer, Integer> over(
+        Set<Integer> upper, Set<Integer> lower, double thickness) {
+      Map<Integer, Integer> out = new TreeMap<>();
+      for (int g : lower) {
+        upper.stream()
+            .filter(f -> match(f, g, thickness))
+            .min(
+                Comparator.comparingDouble(
+                    f -> topology.face(f).point().distance(topology.face(g).point())))
+            .ifPresent(f -> out.put(g, f));
+      }
+      return out;
     }
 
     private double slack(double thickness) {

@@ -377,6 +377,54 @@ class UnfoldTest {
     assertThat(why(cup)).contains("face ");
   }
 
+  /** Two walls of 2 and 3 mm, joined by a bend that is round on both sides. */
+  @Test
+  void unevenThicknessIsToldWithBothNumbers() {
+    String profile =
+        "{'kind':'sketch','id':'s','plane':{'base':'XZ'},'curves':["
+            + line("a", 0, 5, 0, 40)
+            + line("b", 0, 40, 3, 40)
+            + line("c", 3, 40, 3, 5)
+            + ",{'curve':'arc','name':'d','from':['3 mm','5 mm'],'to':['6 mm','2 mm'],'centre':['6 mm','5 mm']}"
+            + line("e", 6, 2, 60, 2)
+            + line("f", 60, 2, 60, 0)
+            + line("g", 60, 0, 5, 0)
+            + ",{'curve':'arc','name':'h','from':['5 mm','0 mm'],'to':['0 mm','5 mm'],'centre':['5 mm','5 mm'],"
+            + "'clockwise':true}]},{'kind':'extrude','id':'e','sketch':'s','depth':'30 mm'}";
+    assertThat(why(Parts.ok(profile.replace("[,", "[")))).contains("3 mm").contains("2 mm");
+  }
+
+  private static String line(String name, double ax, double ay, double bx, double by) {
+    return ",{'curve':'line','name':'"
+        + name
+        + "','from':['"
+        + ax
+        + " mm','"
+        + ay
+        + " mm'],'to':['"
+        + bx
+        + " mm','"
+        + by
+        + " mm']}";
+  }
+
+  /** Faces of either side lead to their place in the flat, cut edges to none. */
+  @Test
+  void bothSidesLeadToTheFlat() {
+    PartState state =
+        SheetParts.ok(
+            SheetParts.part(
+                1, 1, SheetParts.k(0.44), SheetParts.folded("", 0, 30, 0, 0, 40, 0)));
+    FlatPattern flat = SheetParts.flat(state);
+    var named = SheetParts.body(state).named();
+    for (String piece : List.of("wall1", "bend1", "wall2")) {
+      int near = flat.zoneOf(named.face("wall/wall:" + piece + "-near"));
+      assertThat(near).isNotNegative();
+      assertThat(flat.zoneOf(named.face("wall/wall:" + piece + "-far"))).isEqualTo(near);
+    }
+    assertThat(flat.zoneOf(named.face("wall/start"))).isNegative();
+  }
+
   private static String why(PartState state) {
     try {
       BodyUnfolding.unfold(
