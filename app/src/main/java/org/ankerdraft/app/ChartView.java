@@ -84,6 +84,8 @@ final class ChartView extends Region {
    */
   private NumberHandle dragged;
 
+  private PullGrip pullGrip;
+  private boolean draggingPull;
   private boolean draggingSection;
   private Plane section;
   private Consumer<Under> onHover = u -> {};
@@ -178,6 +180,17 @@ final class ChartView extends Region {
   void pullFoot(Vec3 foot) {
     pullFoot = foot;
     dirty = true;
+  }
+
+  /** What turns the pull when its arrow is dragged. */
+  void pullGrip(PullGrip grip) {
+    pullGrip = grip;
+  }
+
+  private boolean isOnPull(MouseEvent e) {
+    return pullGrip != null
+        && pullFoot != null
+        && PullGrip.isOn(camera, pullFoot, look.pull(), e.getX(), e.getY());
   }
 
   /** Lines laid over the part: the sketch being edited. */
@@ -331,7 +344,7 @@ final class ChartView extends Region {
   }
 
   private void moved(MouseEvent e) {
-    boolean onHandle = handleAt(e) != null || isOnSection(e);
+    boolean onHandle = handleAt(e) != null || isOnSection(e) || isOnPull(e);
     setCursor(onHandle || borderView(e) != null ? Cursor.HAND : Cursor.DEFAULT);
     hover(onHandle ? new Under(0, 0, null) : under(e.getX(), e.getY()));
   }
@@ -378,8 +391,13 @@ final class ChartView extends Region {
     pressY = lastY = e.getY();
     dragged = e.getButton() == MouseButton.PRIMARY ? handleAt(e) : null;
     draggingSection = dragged == null && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
+    draggingPull =
+        dragged == null && !draggingSection && e.getButton() == MouseButton.PRIMARY && isOnPull(e);
     if (dragged != null) {
       dragged.begin();
+    }
+    if (draggingPull) {
+      pullGrip.begin(look.pull());
     }
     Vec3 place = under(e.getX(), e.getY()).place();
     pivot = place == null ? box.get(0).plus(box.get(1)).times(0.5) : place;
@@ -390,6 +408,10 @@ final class ChartView extends Region {
     double dy = e.getY() - lastY;
     if (dragged != null) {
       dragged.drag(camera, e.getX() - pressX, e.getY() - pressY);
+      return;
+    }
+    if (draggingPull) {
+      pullGrip.drag(camera, e.getX() - pressX, e.getY() - pressY);
       return;
     }
     lastX = e.getX();
@@ -410,6 +432,11 @@ final class ChartView extends Region {
     if (dragged != null) {
       dragged.end();
       dragged = null;
+      return;
+    }
+    if (draggingPull) {
+      draggingPull = false;
+      pullGrip.end();
       return;
     }
     if (draggingSection) {

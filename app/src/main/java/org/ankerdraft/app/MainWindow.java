@@ -19,7 +19,10 @@ import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.step.Changed;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Vec3;
 import org.ankerdraft.render.Labels;
@@ -125,6 +128,7 @@ final class MainWindow {
   }
 
   private void wire() {
+    view.pullGrip(new PullGrip(this::turnPull, session::endPreview));
     session.listen(this::changed);
     view.onHover(this::hovered);
     view.onPick(this::picked);
@@ -322,6 +326,12 @@ final class MainWindow {
                 session.isReportCurrent() ? session.report().orElse(null) : null));
     view.lines(SketchLines.of(session));
     view.handles(choices.isWaiting() || folding ? List.of() : Handles.of(session));
+  }
+
+  private void turnPull(Vec3 pull) {
+    PartDocument part = session.document();
+    Direction way = new Direction(pull.x(), pull.y(), pull.z());
+    session.preview(part.withProcess(Changed.with(part.process(), "pull", way)));
   }
 
   private void hovered(ChartView.Under u) {

@@ -207,4 +207,27 @@ class WindowTest extends InWindow {
     assertThat(volume()).isCloseTo(24000, within(1e-6));
     robot.push(KeyCode.ENTER);
   }
+
+  @Test
+  void draggingThePullArrowTurnsThePullAndItsVerdict() throws Exception {
+    robot.interact(() -> window.view().face(Camera.View.FRONT));
+    WaitForAsyncUtils.sleep(400, TimeUnit.MILLISECONDS);
+    Camera camera = onFx(() -> window.view().camera());
+    // The arrow stands at the upper right corner of the part's box.
+    Vec3 foot = new Vec3(20, 0, 20.1);
+    Vec3 tip = foot.plus(Vec3.Z.times(86 / camera.pixelsPerMm()));
+    robot
+        .moveTo(onScreen(tip))
+        .press(MouseButton.PRIMARY)
+        .moveBy(30, 20)
+        .moveBy(56, 66)
+        .release(MouseButton.PRIMARY);
+    settle();
+    Vec3 pull = onFx(() -> window.session().document().process().pull().unit());
+    assertThat(pull.angleTo(Vec3.X)).isLessThan(0.12);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    settle();
+    assertThat(onFx(() -> window.session().document().process().pull().unit()).angleTo(Vec3.Z))
+        .isLessThan(1e-9);
+  }
 }

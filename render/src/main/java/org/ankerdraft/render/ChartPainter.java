@@ -24,6 +24,9 @@ public final class ChartPainter {
   /** Width of the frame on each side, pixels: keep the part out of it. */
   public static final int FRAME = 14;
 
+  /** Length of the pull arrow, pixels. */
+  public static final double PULL_PIXELS = 86;
+
   /** How near the pointer must be to a grip, pixels. */
   public static final double HANDLE_REACH = 14;
 
@@ -170,7 +173,7 @@ public final class ChartPainter {
 
   /** The feathered arrow of the pull, standing on the part. */
   private void paintPull(Graphics2D g, Camera camera, Vec3 foot, Vec3 pull) {
-    double length = 86 / camera.pixelsPerMm();
+    double length = PULL_PIXELS / camera.pixelsPerMm();
     Vec3 tip = foot.plus(pull.times(length));
     double x0 = camera.screenX(foot);
     double y0 = camera.screenY(foot);

@@ -124,8 +124,7 @@ final class Lines {
       double qx = x * r.x() + y * r.y() + z * r.z() + origin[0];
       double qy = x * u.x() + y * u.y() + z * u.z() + origin[1];
       double qz = x * t.x() + y * t.y() + z * t.z() + origin[2];
-      double qCut =
-          section == null ? -1 : section.signedDistance(new Vec3(x, y, z)) - CUT_SLACK_MM;
+      double qCut = section == null ? -1 : section.signedDistance(new Vec3(x, y, z)) - CUT_SLACK_MM;
       boolean meetsRows =
           Math.max(py, qy) >= from - stroke.width && Math.min(py, qy) <= to + stroke.width;
       if (k > first && meetsRows && (pCut <= 0 || qCut <= 0)) {

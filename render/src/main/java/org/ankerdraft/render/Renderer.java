@@ -21,7 +21,6 @@ public final class Renderer implements AutoCloseable {
   /** Bands of a triangle that touches none: the first lies after the last. */
   private static final int NOWHERE = 1 << 16;
 
-
   /** Triangles smaller than this, in pixels, are filled pixel by pixel. */
   private static final float SMALL = 5;
 
@@ -357,8 +356,7 @@ public final class Renderer implements AutoCloseable {
     }
   }
 
-  private static boolean isSmall(
-      float ax, float ay, float bx, float by, float cx, float cy) {
+  private static boolean isSmall(float ax, float ay, float bx, float by, float cx, float cy) {
     return Math.abs(bx - ax) < SMALL
         && Math.abs(cx - ax) < SMALL
         && Math.abs(cx - bx) < SMALL

@@ -147,7 +147,8 @@ public record Skins(
           rims.add(f);
         }
       }
-      Skins skins = new Skins(
+      Skins skins =
+          new Skins(
               thickness, start, upper, lower, rims, oblique(rims), over(upper, lower, thickness));
       List<Obstacle> obstacles = new ArrayList<>();
       unmatched(skins, upper, lower, obstacles);
@@ -333,8 +334,7 @@ public record Skins(
     }
 
     /** For each face of one side the nearest that matches it on the other. */
-    private Map<Integer, Integer> over(
-        Set<Integer> upper, Set<Integer> lower, double thickness) {
+    private Map<Integer, Integer> over(Set<Integer> upper, Set<Integer> lower, double thickness) {
       Map<Integer, Integer> out = new TreeMap<>();
       for (int g : lower) {
         upper.stream()

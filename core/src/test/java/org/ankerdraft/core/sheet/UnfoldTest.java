@@ -413,8 +413,7 @@ class UnfoldTest {
   void bothSidesLeadToTheFlat() {
     PartState state =
         SheetParts.ok(
-            SheetParts.part(
-                1, 1, SheetParts.k(0.44), SheetParts.folded("", 0, 30, 0, 0, 40, 0)));
+            SheetParts.part(1, 1, SheetParts.k(0.44), SheetParts.folded("", 0, 30, 0, 0, 40, 0)));
     FlatPattern flat = SheetParts.flat(state);
     var named = SheetParts.body(state).named();
     for (String piece : List.of("wall1", "bend1", "wall2")) {
