@@ -44,6 +44,7 @@ final class ChartView extends Region {
   private static final double ZOOM_PER_NOTCH = 1.0015;
   private static final double CLICK_SLACK = 4;
   private static final int SUPERSAMPLING = 2;
+  private static final double ROOM_FOR_TOOLS = 2;
   private static final double FIT_MARGIN = 3.2 * ChartPainter.FRAME;
 
   /** Something under the pointer; ids are the scene's, 0 for none. */
@@ -225,9 +226,9 @@ final class ChartView extends Region {
     dirty = true;
   }
 
-  /** Moves the view so that another scene than the shown one would fill it. */
+  /** Moves the view so that another scene than the shown one would fill it, with room around. */
   void fitTo(Scene other) {
-    camera = other.fitted(camera, FIT_MARGIN);
+    camera = other.fitted(camera, ROOM_FOR_TOOLS * FIT_MARGIN);
     dirty = true;
   }
 

@@ -48,7 +48,7 @@ final class FlatPane extends BorderPane {
   /** What the pane tells the window. */
   interface Host {
     /** Shows a folding sheet in the chart; null shows the part again. */
-    void preview(Scene folding);
+    void preview(FoldScenes.Picture folding);
 
     /** Moves the chart's view so that a scene fills it. */
     void fit(Scene scene);

@@ -1,8 +1,9 @@
 package org.ankerdraft.app;
 
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.BendOrder;
 import org.ankerdraft.core.sheet.FlatBend;
@@ -23,6 +24,14 @@ final class FoldScenes {
   private final SheetMesh mesh;
   private final PressBrake brake;
 
+  /**
+   * A scene with what is tinted in it.
+   *
+   * @param bends faces of bends
+   * @param tools faces of tools
+   */
+  record Picture(Scene scene, Set<Integer> bends, Set<Integer> tools) {}
+
   FoldScenes(FlatPattern flat, PressBrake brake) {
     this.flat = flat;
     this.motion = new FoldMotion(flat);
@@ -31,25 +40,37 @@ final class FoldScenes {
   }
 
   /** All bends at one share of their angles. */
-  Scene folded(double share) {
-    return Scene.ofFree(List.of(sheet(motion.at(share))));
+  Picture folded(double share) {
+    return picture(List.of(sheet(motion.at(share))));
   }
 
   private Scene.Free sheet(FoldMotion.Pose pose) {
     return new Scene.Free(mesh.posed(pose), mesh.smoothEdges());
   }
 
-  /** The tools of all strokes of a plan with the flat sheet: what there is to see of it. */
+  /** The sheet comes first; each tool is one face after those of the sheet. */
+  private Picture picture(List<Scene.Free> meshes) {
+    int zones = flat.zones().size();
+    Set<Integer> bends = new HashSet<>();
+    for (int i = 0; i < zones; i++) {
+      if (flat.zones().get(i).isBend()) {
+        bends.add(i + 1);
+        bends.add(zones + i + 1);
+      }
+    }
+    Set<Integer> tools = new HashSet<>();
+    for (int i = 1; i < meshes.size(); i++) {
+      tools.add(2 * zones + 1 + i);
+    }
+    return new Picture(Scene.ofFree(meshes), bends, tools);
+  }
+
+  /** The sheet at every stroke of a plan: what there is to see of it. */
   Scene allStrokes(BendOrder.Plan plan) {
     double[] shares = new double[flat.bends().size()];
     List<Scene.Free> all = new ArrayList<>();
     for (BendOrder.Stroke s : plan.strokes()) {
-      FoldMotion.Pose pose = motion.at(shares, flat.kept());
-      all.add(sheet(pose));
-      FlatBend bend = flat.bends().get(s.bend());
-      PressBrake.Station station = PressBrake.station(flat, bend, pose);
-      all.add(tool(brake.punch(bend), station));
-      all.add(tool(brake.die(bend, 0, flat.thicknessMm()), station));
+      all.add(sheet(motion.at(shares, flat.kept())));
       shares[s.bend()] = 1;
     }
     return Scene.ofFree(all);
@@ -60,7 +81,7 @@ final class FoldScenes {
    *
    * @param at number of strokes done, and the share of the next one
    */
-  Scene stroke(BendOrder.Plan plan, double at) {
+  Picture stroke(BendOrder.Plan plan, double at) {
     int done = Math.min((int) at, plan.strokes().size() - 1);
     double share = at - done;
     double[] shares = new double[flat.bends().size()];
@@ -76,13 +97,12 @@ final class FoldScenes {
       all.add(tool(brake.punch(bend), station));
       all.add(tool(brake.die(bend, share, flat.thicknessMm()), station));
     }
-    return Scene.ofFree(all);
+    return picture(all);
   }
 
   private static Scene.Free tool(List<Xy> section, PressBrake.Station station) {
     TriangleMesh tool = ToolMesh.of(section, station);
-    boolean[] smooth = new boolean[tool.edgePointStart().length - 1];
-    Arrays.fill(smooth, false);
-    return new Scene.Free(tool, smooth);
+    // Every edge of a tool is sharp.
+    return new Scene.Free(tool, new boolean[tool.edgePointStart().length - 1]);
   }
 }

@@ -57,6 +57,7 @@ final class MainWindow {
   private final SplitPane middle = new SplitPane();
   private boolean flatWanted = true;
   private boolean folding;
+  private FoldScenes.Picture picture;
   private final LedgerPane ledger;
   private final RailPane rail;
   private final TopBar top;
@@ -213,7 +214,7 @@ final class MainWindow {
   /** What the flat pattern's pane asks of the window. */
   private final class FlatHost implements FlatPane.Host {
     @Override
-    public void preview(org.ankerdraft.render.Scene sheet) {
+    public void preview(FoldScenes.Picture sheet) {
       if (sheet == null) {
         if (folding) {
           folding = false;
@@ -223,8 +224,9 @@ final class MainWindow {
         return;
       }
       folding = true;
-      scene = sheet;
-      view.show(sheet, PartImage.box(session.bodies().stream().map(BodyAnalysis::body).toList()));
+      picture = sheet;
+      scene = sheet.scene();
+      view.show(scene, PartImage.box(session.bodies().stream().map(BodyAnalysis::body).toList()));
       restyle();
     }
 
@@ -314,6 +316,12 @@ final class MainWindow {
             scene,
             session.isReportCurrent() && !folding ? session.report().orElse(null) : null,
             pull);
+    if (folding) {
+      look =
+          look.withMap(Look.Map.FLAT)
+              .withFlat(picture.bends(), Set.of())
+              .withTools(picture.tools());
+    }
     Set<Integer> faces = view.ids(session.picked(), true);
     Set<Integer> edges = view.ids(session.picked(), false);
     view.look(look.withEdited(faces, edges));

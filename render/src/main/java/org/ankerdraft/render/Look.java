@@ -16,6 +16,7 @@ import org.ankerdraft.kernel.Vec3;
  * @param undercutFaces faces no pull reaches
  * @param bendFaces bends, tinted on the flat map
  * @param hazardFaces faces hatched on the flat map
+ * @param toolFaces faces of bending tools, in a tint of their own on the flat map
  * @param editedFaces faces of the step being edited or chosen for it
  * @param hoverFace face under the pointer, or 0
  * @param hoverEdge edge under the pointer, or 0
@@ -33,6 +34,7 @@ public record Look(
     Set<Integer> undercutFaces,
     Set<Integer> bendFaces,
     Set<Integer> hazardFaces,
+    Set<Integer> toolFaces,
     Set<Integer> editedFaces,
     Set<Integer> editedEdges,
     int hoverFace,
@@ -63,6 +65,7 @@ public record Look(
         Set.of(),
         Set.of(),
         Set.of(),
+        Set.of(),
         0,
         0,
         null);
@@ -74,6 +77,7 @@ public record Look(
     undercutFaces = Set.copyOf(undercutFaces);
     bendFaces = Set.copyOf(bendFaces);
     hazardFaces = Set.copyOf(hazardFaces);
+    toolFaces = Set.copyOf(toolFaces);
     editedFaces = Set.copyOf(editedFaces);
     editedEdges = Set.copyOf(editedEdges);
   }
@@ -100,6 +104,7 @@ public record Look(
         undercutFaces,
         bendFaces,
         hazardFaces,
+        toolFaces,
         editedFaces,
         editedEdges,
         hoverFace,
@@ -116,6 +121,10 @@ public record Look(
 
   public Look withFlat(Set<Integer> bends, Set<Integer> hazards) {
     return Changed.with(Changed.with(this, "bendFaces", bends), "hazardFaces", hazards);
+  }
+
+  public Look withTools(Set<Integer> tools) {
+    return Changed.with(this, "toolFaces", tools);
   }
 
   public Look withEdited(Set<Integer> faces, Set<Integer> edges) {

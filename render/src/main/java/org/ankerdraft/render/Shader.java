@@ -42,6 +42,7 @@ final class Shader {
   private final boolean[] isEdited;
   private final boolean[] isBend;
   private final boolean[] isHazard;
+  private final boolean[] isTool;
   private final float[] draftBounds;
   private final float capDx;
   private final float capDy;
@@ -67,6 +68,7 @@ final class Shader {
     isUndercut = flags(look.undercutFaces());
     isBend = flags(look.bendFaces());
     isHazard = flags(look.hazardFaces());
+    isTool = flags(look.toolFaces());
     isEdited = flags(look.editedFaces());
     draftBounds = new float[DRAFT_BANDS.length];
     for (int i = 0; i < draftBounds.length; i++) {
@@ -303,6 +305,9 @@ final class Shader {
   private int flat(int face, int x, int y) {
     if (isHazard[face] && hatched(x + y)) {
       return look.palette().hazard();
+    }
+    if (isTool[face]) {
+      return look.palette().cap();
     }
     return isBend[face] ? look.palette().wallTints()[2] : look.palette().body();
   }
