@@ -42,7 +42,12 @@ public final class Parts {
 
   /** Builds a part that must not fail. */
   public static PartState ok(String steps) {
-    PartState state = build(steps);
+    return ok(part(steps));
+  }
+
+  /** Builds a part that must not fail. */
+  public static PartState ok(PartDocument part) {
+    PartState state = build(part);
     if (!state.isOk()) {
       throw new AssertionError(
           state.steps().stream()

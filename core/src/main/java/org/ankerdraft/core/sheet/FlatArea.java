@@ -96,15 +96,8 @@ public final class FlatArea {
 
   /** The rectangle from the beginning to the end of the bend's lines, as wide as its allowance. */
   private static Polygon strip(FlatBend b) {
-    double low = Double.MAX_VALUE;
-    double high = -Double.MAX_VALUE;
-    for (FlatBend.Segment s : b.lines()) {
-      for (Xy p : List.of(s.from(), s.to())) {
-        double z = p.minus(b.start()).dot(b.along());
-        low = Math.min(low, z);
-        high = Math.max(high, z);
-      }
-    }
+    double low = b.span().x();
+    double high = b.span().y();
     double w = b.value().allowanceMm();
     Coordinate[] c = new Coordinate[5];
     double[][] corners = {{low, 0}, {high, 0}, {high, w}, {low, w}, {low, 0}};

@@ -50,6 +50,20 @@ public record FlatBend(
     return lines.stream().mapToDouble(Segment::lengthMm).sum();
   }
 
+  /** From where to where its lines reach along it, counted from {@code start}: low x, high y. */
+  public Xy span() {
+    double low = Double.MAX_VALUE;
+    double high = -Double.MAX_VALUE;
+    for (Segment s : lines) {
+      for (Xy p : List.of(s.from, s.to)) {
+        double z = p.minus(start).dot(along);
+        low = Math.min(low, z);
+        high = Math.max(high, z);
+      }
+    }
+    return new Xy(low, high);
+  }
+
   /** How far a point lies from the beginning tangent line, towards the carried wall. */
   public double depthOf(Xy p) {
     return p.minus(start).dot(across);

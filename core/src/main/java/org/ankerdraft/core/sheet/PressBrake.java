@@ -115,15 +115,8 @@ public record PressBrake(double dieMm) {
 
   /** The station of a bend in a pose. */
   public static Station station(FlatPattern flat, FlatBend b, FoldMotion.Pose pose) {
-    double low = Double.MAX_VALUE;
-    double high = -Double.MAX_VALUE;
-    for (FlatBend.Segment s : b.lines()) {
-      for (Xy p : List.of(s.from(), s.to())) {
-        double z = p.minus(b.start()).dot(b.along());
-        low = Math.min(low, z);
-        high = Math.max(high, z);
-      }
-    }
+    double low = b.span().x();
+    double high = b.span().y();
     Xy middle =
         b.start()
             .plus(b.along().times((low + high) / 2))

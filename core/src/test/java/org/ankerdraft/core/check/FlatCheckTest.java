@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FlatCheckTest {
 
   private static CheckReport check(PartDocument part) {
-    PartState state = SheetParts.ok(part);
+    PartState state = Parts.ok(part);
     return new CheckRunner(Parts.KERNEL, 2)
         .check(state, RuleBook.forPart(part).orElseThrow(), Budget.Cancel.NEVER)
         .orElseThrow();

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import org.ankerdraft.core.Parts;
 import org.ankerdraft.kernel.Budget;
 import org.junit.jupiter.api.Test;
 
@@ -13,7 +14,7 @@ class BendOrderTest {
   /** A channel with lips turned in: once its walls stand, the punch cannot reach the lips. */
   private static FlatPattern lippedChannel() {
     return SheetParts.flat(
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1,
                 1,
@@ -48,7 +49,7 @@ class BendOrderTest {
   void aChannelTooNarrowForThePunchIsToldAsSuch() {
     FlatPattern flat =
         SheetParts.flat(
-            SheetParts.ok(
+            Parts.ok(
                 SheetParts.part(
                     1, 1, SheetParts.k(0.44), SheetParts.folded("", 0, 60, 0, 0, 14, 0, 14, 60))));
     BendOrder.Plan plan = BendOrder.find(flat, new PressBrake(8), Budget.Cancel.NEVER);

@@ -8,7 +8,6 @@ import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.build.PartState;
-import org.ankerdraft.core.build.StepResult;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.kernel.Budget;
 
@@ -33,19 +32,6 @@ public final class SheetParts {
 
   public static String k(double k) {
     return "{'by': 'k-factor', 'value': " + k + "}";
-  }
-
-  public static PartState ok(PartDocument part) {
-    PartState state = Parts.build(part);
-    if (!state.isOk()) {
-      throw new AssertionError(
-          state.steps().stream()
-              .map(StepResult::message)
-              .filter(m -> !m.isEmpty())
-              .toList()
-              .toString());
-    }
-    return state;
   }
 
   public static Body body(PartState state) {
@@ -76,7 +62,7 @@ public final class SheetParts {
 
   /** The flat pattern of a demo part. */
   public static FlatPattern demo(String name) {
-    return flat(ok(demoPart(name)));
+    return flat(Parts.ok(demoPart(name)));
   }
 
   /** A base wall of a rectangle with its lower left corner at the origin. */

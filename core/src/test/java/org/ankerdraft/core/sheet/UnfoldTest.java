@@ -27,7 +27,7 @@ class UnfoldTest {
   @Test
   void anAngleIsAsLongAsTheFormulaSays() {
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(2, 3, SheetParts.k(0.4), SheetParts.folded("", 0, 30, 0, 0, 50, 0)));
     FlatPattern flat = SheetParts.flat(state);
     double ba = HALF_PI * (3 + 0.4 * 2);
@@ -47,7 +47,7 @@ class UnfoldTest {
   void channelsAndZedsUnfold() {
     double ba = HALF_PI * (1.5 + 0.44 * 1.5);
     PartState u =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1.5, 1.5, SheetParts.k(0.44), SheetParts.folded("", 0, 25, 0, 0, 60, 0, 60, 25)));
     FlatPattern flat = SheetParts.flat(u);
@@ -55,7 +55,7 @@ class UnfoldTest {
         .isCloseTo(25 + 60 + 25 - 4 * 3 + 2 * ba, within(EXACT_MM));
     assertThat(flat.bends().get(0).isUp()).isEqualTo(flat.bends().get(1).isUp());
     PartState z =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1.5,
                 1.5,
@@ -73,7 +73,7 @@ class UnfoldTest {
   @ValueSource(doubles = {0.1, 1.2, 3})
   void hemsUnfold(double gap) {
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1.2,
                 1.2,
@@ -96,7 +96,7 @@ class UnfoldTest {
   @Test
   void aTeardropTurnsBeyond180AndClosesToItsGap() {
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1,
                 1,
@@ -119,7 +119,7 @@ class UnfoldTest {
   void aJoggleSetsTheWallOff(double angle) {
     double height = 6;
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1,
                 1,
@@ -148,7 +148,7 @@ class UnfoldTest {
   @Test
   void foldedVolumeDiffersFromTheFlatByTheNeutralLayerTerms() {
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 2,
                 2.5,
@@ -174,7 +174,7 @@ class UnfoldTest {
   void aRoundHoleAcrossABendDevelopsTruly() {
     double hole = 3;
     PartState bored =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1.5,
                 6,
@@ -221,7 +221,7 @@ class UnfoldTest {
   void randomBracketsUnfoldAndFoldBack(int batch) {
     for (int i = 0; i < 25; i++) {
       long seed = 1000L * batch + i;
-      PartState state = SheetParts.ok(randomBracket(new Random(seed)));
+      PartState state = Parts.ok(randomBracket(new Random(seed)));
       FlatPattern flat = SheetParts.flat(state);
       assertThat(flat.strayContours()).as("seed %d", seed).isEmpty();
       FoldMotion motion = new FoldMotion(flat);
@@ -303,7 +303,7 @@ class UnfoldTest {
   @ValueSource(strings = {"none", "rectangular", "round-ended"})
   void aTrayOfFourMitredWallsUnfolds(String corner) {
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1.5,
                 2,
@@ -335,7 +335,7 @@ class UnfoldTest {
           .append("{'choose':'edge','name':'box/side:r." + side + "|box/start'}");
     }
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(
                 1,
                 1.5,
@@ -412,7 +412,7 @@ class UnfoldTest {
   @Test
   void bothSidesLeadToTheFlat() {
     PartState state =
-        SheetParts.ok(
+        Parts.ok(
             SheetParts.part(1, 1, SheetParts.k(0.44), SheetParts.folded("", 0, 30, 0, 0, 40, 0)));
     FlatPattern flat = SheetParts.flat(state);
     var named = SheetParts.body(state).named();
