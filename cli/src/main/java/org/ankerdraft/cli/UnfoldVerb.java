@@ -5,16 +5,21 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.check.RuleBook;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.sheet.BendMethod;
+import org.ankerdraft.core.sheet.BendOrder;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
+import org.ankerdraft.core.sheet.PressBrake;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.render.FlatExport;
 import org.ankerdraft.render.PartExport;
@@ -30,6 +35,9 @@ import picocli.CommandLine.Spec;
     description =
         "Lays a sheet body flat and writes it as DXF, SVG, PDF or CSV, by the ending of OUT.")
 final class UnfoldVerb implements Callable<Integer> {
+  /** Opening of the die in thicknesses, where no rule book fits (common practice). */
+  private static final double USUAL_OPENING = 8;
+
   @Parameters(index = "0", paramLabel = "FILE", description = "part file, bare JSON or STEP")
   private Path file;
 
@@ -61,6 +69,11 @@ final class UnfoldVerb implements Callable<Integer> {
       defaultValue = "0.01")
   private double accuracyMm;
 
+  @Option(
+      names = "--order",
+      description = "propose a bending order, checked against the stand-in press brake")
+  private boolean order;
+
   @Option(names = "--json", description = "one JSON object on standard output")
   private boolean json;
 
@@ -80,13 +93,23 @@ final class UnfoldVerb implements Callable<Integer> {
       if (out != null) {
         PartFile.writeAtomically(out, FlatExport.bytes(flat, title(state, body), out.toString()));
       }
-      print(flat);
-      return Exit.OK;
+      BendOrder.Plan plan = order ? plan(flat, state) : null;
+      print(flat, plan);
+      return plan == null || plan.isFree() ? Exit.OK : Exit.STOPPED;
     } catch (PartExport.CannotExport e) {
       throw new Workshop.CannotGoOn(e.getMessage());
     } catch (IOException e) {
       throw new Workshop.CannotGoOn(out + " cannot be written: " + e.getMessage());
     }
+  }
+
+  /** The die is as wide as the rule book says. */
+  private static BendOrder.Plan plan(FlatPattern flat, PartState state) {
+    double opening =
+        RuleBook.forPart(state.part())
+            .map(book -> book.limit("die.opening").value())
+            .orElse(USUAL_OPENING);
+    return BendOrder.find(flat, new PressBrake(opening * flat.thicknessMm()), Budget.Cancel.NEVER);
   }
 
   private FlatPattern unfolded(Workshop workshop, PartState state, Body body)
@@ -138,15 +161,19 @@ final class UnfoldVerb implements Callable<Integer> {
     return state.bodies().values().iterator().next();
   }
 
-  private void print(FlatPattern flat) {
+  private void print(FlatPattern flat, BendOrder.Plan plan) {
     PrintWriter to = spec.commandLine().getOut();
     if (json) {
-      to.println(Json.text(asJson(flat)));
+      ObjectNode root = asJson(flat);
+      if (plan != null) {
+        addOrder(root, plan);
+      }
+      to.println(Json.text(root));
     } else {
       to.printf(
           Locale.ROOT,
-          "sheet %.4g mm; flat %.3f x %.3f mm, %.2f mm2, outline %.2f mm, %d holes%n",
-          flat.thicknessMm(),
+          "sheet %s; flat %.3f x %.3f mm, %.2f mm2, outline %.2f mm, %d holes%n",
+          Numbers.mm(flat.thicknessMm()),
           flat.widthMm(),
           flat.heightMm(),
           flat.areaMm2(),
@@ -155,16 +182,29 @@ final class UnfoldVerb implements Callable<Integer> {
       for (FlatBend b : flat.bends()) {
         to.printf(
             Locale.ROOT,
-            "bend %d: %.4g deg %s, radius %.4g mm, length %.2f mm; %s%n",
+            "bend %d: %s %s, radius %s, length %.2f mm; %s%n",
             b.number(),
-            Math.toDegrees(b.angleRad()),
+            Numbers.deg(b.angleRad()),
             b.isUp() ? "up" : "down",
-            b.radiusMm(),
+            Numbers.mm(b.radiusMm()),
             b.lengthMm(),
             b.value().formula());
       }
+      for (BendOrder.Stroke s : plan == null ? List.<BendOrder.Stroke>of() : plan.strokes()) {
+        to.printf(
+            "stroke: bend %d, %s%n", s.bend() + 1, s.collision() == null ? "free" : s.collision());
+      }
     }
     to.flush();
+  }
+
+  private static void addOrder(ObjectNode root, BendOrder.Plan plan) {
+    ArrayNode strokes = root.putArray("order");
+    for (BendOrder.Stroke s : plan.strokes()) {
+      ObjectNode n = strokes.addObject();
+      n.put("bend", s.bend() + 1);
+      n.put("collision", s.collision());
+    }
   }
 
   private static ObjectNode asJson(FlatPattern flat) {

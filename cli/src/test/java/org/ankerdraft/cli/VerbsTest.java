@@ -230,4 +230,16 @@ class VerbsTest {
     assertThat(steel.exit).isEqualTo(1);
     assertThat(steel.out).contains("bend.radius");
   }
+
+  @Test
+  void unfoldProposesABendingOrder() throws Exception {
+    Ran ran = run("unfold", demo("battery-tray.json"), "--order", "--json");
+    assertThat(ran.exit).as(ran.err).isZero();
+    JsonNode order = ran.json().path("order");
+    assertThat(order.size()).isEqualTo(6);
+    assertThat(order).allMatch(n -> n.path("collision").isNull());
+    // The hems are folded before the walls that carry them.
+    assertThat(order.path(0).path("bend").asInt()).isBetween(5, 6);
+    assertThat(run("unfold", demo("battery-tray.json"), "--order").out).contains("stroke: bend");
+  }
 }
