@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 import org.ankerdraft.app.Action.Stage;
-import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.render.Look;
 
 /** Everything the user can do, for rail, keys and quick add. */
@@ -115,15 +114,13 @@ final class Actions {
         "start own",
         Actions::always,
         files::keepAsTemplate);
-    for (PartDocument template : files.templates()) {
-      add(
-          Stage.RELEASE,
-          "New " + template.name(),
-          "",
-          "template start",
-          Actions::always,
-          () -> files.startFrom(template));
-    }
+    add(
+        Stage.RELEASE,
+        "New from a template",
+        "R T",
+        "start plastic sheet steel aluminium inch",
+        Actions::always,
+        window::showTemplates);
     add(Stage.RELEASE, "Undo", "", "back", session::canUndo, session::undo);
     add(Stage.RELEASE, "Redo", "", "forward", session::canRedo, session::redo);
   }

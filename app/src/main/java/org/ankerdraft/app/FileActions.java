@@ -14,7 +14,6 @@ import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.scene.control.ContextMenu;
-import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.stage.FileChooser;
@@ -46,13 +45,7 @@ final class FileActions {
   void showMenu(Node anchor) {
     ContextMenu menu = new ContextMenu();
     item(menu, "New part    Ctrl N", this::startNew);
-    Menu templates = new Menu("New from a template");
-    for (PartDocument template : templates()) {
-      MenuItem item = new MenuItem(InWords.capital(template.name()));
-      item.setOnAction(e -> startFrom(template));
-      templates.getItems().add(item);
-    }
-    menu.getItems().add(templates);
+    item(menu, "New from a template    R T", () -> showTemplates(anchor));
     item(menu, "Keep as a template", this::keepAsTemplate);
     item(menu, "Open    Ctrl O", this::chooseAndOpen);
     item(menu, "Save    Ctrl S", () -> save(false));
@@ -86,8 +79,17 @@ final class FileActions {
     });
   }
 
+  /** Lets the user choose a template to start from; they are read when they are asked for. */
+  void showTemplates(Node anchor) {
+    ContextMenu menu = new ContextMenu();
+    for (PartDocument template : templates()) {
+      item(menu, InWords.capital(template.name()), () -> startFrom(template));
+    }
+    menu.show(anchor, Side.BOTTOM, 0, 0);
+  }
+
   /** Shipped templates and the user's own; none if they cannot be read, with a notice. */
-  List<PartDocument> templates() {
+  private List<PartDocument> templates() {
     try {
       return Templates.ofUser().all();
     } catch (IOException e) {

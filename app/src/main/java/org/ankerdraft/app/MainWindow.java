@@ -451,6 +451,10 @@ final class MainWindow {
     }
   }
 
+  void showTemplates() {
+    files.showTemplates(root.lookup("#file-menu"));
+  }
+
   void showQuickAdd() {
     quick.show(stage, root.lookup("#quick-field"));
   }

@@ -155,4 +155,25 @@ class SheetWindowTest extends InWindow {
     settle();
     assertThat(flat().bends().getFirst().value().kFactor()).isCloseTo(0.5, within(1e-12));
   }
+
+  @Test
+  void aNewSheetPartStartsFromATemplate() throws Exception {
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.R);
+    robot.push(KeyCode.T);
+    until(() -> robot.lookup("Sheet part, aluminium 2 mm").tryQuery().isPresent());
+    robot.clickOn("Sheet part, aluminium 2 mm");
+    until(() ->
+        window.session().document().process().sheet() != null
+            && window.session().document().steps().isEmpty());
+    assertThat(onFx(() -> window.session().document().process().sheet().material()))
+        .isEqualTo("aluminium");
+    robot.push(KeyCode.S);
+    robot.push(KeyCode.S);
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.T);
+    robot.push(KeyCode.B);
+    settle();
+    assertThat(text("#flat-title")).contains("40.00 × 30.00").contains("2 mm");
+  }
 }
