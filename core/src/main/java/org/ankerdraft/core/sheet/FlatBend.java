@@ -52,6 +52,9 @@ public record FlatBend(
 
   /** From where to where its lines reach along it, counted from {@code start}: low x, high y. */
   public Xy span() {
+    if (lines.isEmpty()) {
+      return Xy.ZERO;
+    }
     double low = Double.MAX_VALUE;
     double high = -Double.MAX_VALUE;
     for (Segment s : lines) {

@@ -239,6 +239,29 @@ class SheetStepsTest {
     assertThat(allowances.get(2)).isCloseTo(3, within(1e-9));
   }
 
+  /** A bend method without its number is told when the flat is asked for; the part stays. */
+  @ParameterizedTest
+  @CsvSource({
+    "k-factor, the K-factor is missing",
+    "allowance, the allowance at 90 deg is missing",
+    "deduction, the deduction at 90 deg is missing",
+    "table, has no rows"
+  })
+  void aBendMethodWithoutItsNumberIsTold(String by, String message) {
+    PartState state =
+        Parts.ok(SheetParts.part(1, 1, "{'by':'" + by + "'}", flange("", "'length':'20 mm'")));
+    org.assertj.core.api.Assertions.assertThatThrownBy(() ->
+            org.ankerdraft.core.build.BodyUnfolding.unfold(
+                SheetParts.body(state),
+                state,
+                null,
+                0.01,
+                Parts.KERNEL,
+                org.ankerdraft.kernel.Budget.ofSeconds(10)))
+        .isInstanceOf(CannotUnfold.class)
+        .hasMessageContaining(message);
+  }
+
   @Test
   void copiesOfRecordsRefuseAComponentThatIsNotThere() {
     Step base = new SheetStep.Base("b", null, false, "s", null, false, null);
