@@ -44,7 +44,7 @@ public final class AnkerdraftApp extends Application {
     if (!files.isEmpty()) {
       List<Path> paths = files.stream().map(Path::of).toList();
       Platform.runLater(() -> {
-        FileActions.offer(paths);
+        FileActions.offer(paths.subList(1, paths.size()));
         window.open(paths.getFirst());
       });
     }

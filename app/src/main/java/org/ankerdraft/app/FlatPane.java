@@ -209,8 +209,7 @@ final class FlatPane extends BorderPane {
       plan = null;
       order.setSelected(false);
       shown = now == null || now.flat() == null ? null : now;
-      scenes =
-          shown == null ? null : new FoldScenes(shown.flat(), new PressBrake(dieMm(shown.flat())));
+      scenes = shown == null ? null : new FoldScenes(shown.flat(), brake(shown.flat()));
       fold.setMax(1);
       fold.setValue(1);
       orderText.setText(now != null && now.flat() == null ? InWords.capital(now.whyNot()) : "");
@@ -230,11 +229,10 @@ final class FlatPane extends BorderPane {
     return a != null && f.body().equals(a.body().name()) && f.flatAt() != null;
   }
 
-  private double dieMm(FlatPattern flat) {
-    return session
-        .report()
-        .map(r -> r.book().limit("die.opening").value() * flat.thicknessMm())
-        .orElse(8 * flat.thicknessMm());
+  /** The press brake with the part's die; a flat is only shown with the report it came from. */
+  private PressBrake brake(FlatPattern flat) {
+    return new PressBrake(
+        session.report().orElseThrow().book().dieMm(session.document(), flat.thicknessMm()));
   }
 
   private static String words(FlatPattern f) {
@@ -360,7 +358,7 @@ final class FlatPane extends BorderPane {
     FlatAnalysis of = shown;
     planUnwanted = false;
     Budget.Cancel cancel = () -> planUnwanted;
-    PressBrake brake = new PressBrake(dieMm(of.flat()));
+    PressBrake brake = brake(of.flat());
     Thread.ofPlatform()
         .daemon()
         .name("bend-order")

@@ -75,15 +75,7 @@ final class CheckVerb implements Callable<Integer> {
                       + "; there are "
                       + String.join(", ", RuleBook.NAMES)));
     }
-    return RuleBook.forPart(content.part())
-        .orElseThrow(() ->
-            new Workshop.CannotGoOn(
-                "no rule book for material "
-                    + content.part().process().material()
-                    + " and sheet "
-                    + content.part().process().sheetOrUsual().material()
-                    + "; use --rules with one of "
-                    + String.join(", ", RuleBook.NAMES)));
+    return Workshop.rulesOf(content.part());
   }
 
   private void print(PartState state, CheckReport report) {

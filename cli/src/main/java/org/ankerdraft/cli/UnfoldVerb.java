@@ -35,9 +35,6 @@ import picocli.CommandLine.Spec;
     description =
         "Lays a sheet body flat and writes it as DXF, SVG, PDF or CSV, by the ending of OUT.")
 final class UnfoldVerb implements Callable<Integer> {
-  /** Opening of the die in thicknesses, where no rule book fits (common practice). */
-  private static final double USUAL_OPENING = 8;
-
   @Parameters(index = "0", paramLabel = "FILE", description = "part file, bare JSON or STEP")
   private Path file;
 
@@ -103,13 +100,10 @@ final class UnfoldVerb implements Callable<Integer> {
     }
   }
 
-  /** The die is as wide as the rule book says. */
-  private static BendOrder.Plan plan(FlatPattern flat, PartState state) {
-    double opening =
-        RuleBook.forPart(state.part())
-            .map(book -> book.limit("die.opening").value())
-            .orElse(USUAL_OPENING);
-    return BendOrder.find(flat, new PressBrake(opening * flat.thicknessMm()), Budget.Cancel.NEVER);
+  private static BendOrder.Plan plan(FlatPattern flat, PartState state) throws Workshop.CannotGoOn {
+    RuleBook book = Workshop.rulesOf(state.part());
+    PressBrake brake = new PressBrake(book.dieMm(state.part(), flat.thicknessMm()));
+    return BendOrder.find(flat, brake, Budget.Cancel.NEVER);
   }
 
   private FlatPattern unfolded(Workshop workshop, PartState state, Body body)

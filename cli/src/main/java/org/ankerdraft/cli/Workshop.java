@@ -5,8 +5,10 @@ import java.util.Map;
 import java.util.Optional;
 import org.ankerdraft.core.build.PartBuilder;
 import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.part.FormatError;
+import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.PartOpener;
 import org.ankerdraft.kernel.Budget;
@@ -55,6 +57,19 @@ final class Workshop implements AutoCloseable {
             Budget.Cancel.NEVER)
         .orElseThrow(
             () -> new CannotGoOn("the part could not be built: the geometry worker cannot be had"));
+  }
+
+  /** The rule book that a part's process asks for. */
+  static RuleBook rulesOf(PartDocument part) throws CannotGoOn {
+    return RuleBook.forPart(part)
+        .orElseThrow(() ->
+            new CannotGoOn(
+                "no rule book for material "
+                    + part.process().material()
+                    + " and sheet "
+                    + part.process().sheetOrUsual().material()
+                    + "; use --rules with one of "
+                    + String.join(", ", RuleBook.NAMES)));
   }
 
   /** Stops the verb if a step failed or there is no body. */

@@ -21,7 +21,6 @@ import org.ankerdraft.kernel.TriangleMesh;
 /** A built part as the bytes of a file; which kind is told by the ending of its name. */
 public final class PartExport {
   private static final double MESH_ANGLE_RAD = Math.toRadians(15);
-  private static final double FLAT_CURVE_MM = 0.01;
   private static final int WIDTH = 1280;
   private static final int HEIGHT = 800;
 
@@ -75,7 +74,8 @@ public final class PartExport {
     Body body = candidates.getFirst();
     try {
       return FlatExport.bytes(
-          BodyUnfolding.unfold(body, state, null, FLAT_CURVE_MM, kernel, Budget.ofSeconds(60)),
+          BodyUnfolding.unfold(
+              body, state, null, BodyUnfolding.CURVE_MM, kernel, Budget.ofSeconds(60)),
           state.part().name(),
           fileName);
     } catch (CannotUnfold e) {

@@ -21,6 +21,9 @@ import org.ankerdraft.kernel.GeometryKernel;
 
 /** Flat patterns of a part's bodies, with the bend allowance that part and steps ask for. */
 public final class BodyUnfolding {
+  /** How far straightened curves of a flat may stray where nobody asks for less, mm. */
+  public static final double CURVE_MM = 0.01;
+
   private BodyUnfolding() {}
 
   /** Names of the bodies that sheet steps made, in the order of the ledger. */

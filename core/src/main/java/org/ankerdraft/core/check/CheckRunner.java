@@ -34,7 +34,6 @@ public final class CheckRunner {
   private static final Duration CROSSING_BUDGET = Duration.ofSeconds(20);
 
   private static final Duration UNFOLD_BUDGET = Duration.ofSeconds(30);
-  private static final double FLAT_CURVE_MM = 0.01;
 
   private final GeometryKernel kernel;
   private final GeometryKernel slowKernel;
@@ -157,7 +156,7 @@ public final class CheckRunner {
       return new FlatAnalysis(
           body,
           BodyUnfolding.unfold(
-              body, state, null, FLAT_CURVE_MM, kernel, new Budget(UNFOLD_BUDGET, cancel)),
+              body, state, null, BodyUnfolding.CURVE_MM, kernel, new Budget(UNFOLD_BUDGET, cancel)),
           null);
     } catch (CannotUnfold e) {
       return new FlatAnalysis(body, null, e.inWords(body.named()));

@@ -3,7 +3,6 @@ package org.ankerdraft.core.check;
 import java.util.ArrayList;
 import java.util.List;
 import org.ankerdraft.core.expression.Evaluator;
-import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.NamedShape;
@@ -11,7 +10,6 @@ import org.ankerdraft.core.sheet.FlatArea;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
 import org.ankerdraft.core.sheet.FoldMotion;
-import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Vec3;
 
@@ -122,16 +120,7 @@ abstract class FlatRules {
 
   /** Opening of the lower tool. */
   final double die() {
-    SheetProcess sheet = part.process().sheetOrUsual();
-    if (sheet.die() != null) {
-      try {
-        return values.lengthMm(sheet.die());
-      } catch (ExpressionException e) {
-        // The part's card shows the error at the field; the rule stands in until it is mended.
-        return book.limit("die.opening").value() * t;
-      }
-    }
-    return book.limit("die.opening").value() * t;
+    return book.dieMm(part, t);
   }
 
   static double round(double v) {

@@ -10,6 +10,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.part.PartDocument;
 
 /** A set of limits for a material and a surface. */
@@ -86,6 +89,21 @@ public final class RuleBook {
   /** Tensile strength of the sheet material, N/mm2. */
   public double tensileMpa() {
     return sheet.tensileMpa();
+  }
+
+  /** Opening of the lower tool: the part's own, else the rule's share of the thickness; mm. */
+  public double dieMm(PartDocument part, double thicknessMm) {
+    double byRule = limit("die.opening").value() * thicknessMm;
+    Expr own = part.process().sheetOrUsual().die();
+    if (own == null) {
+      return byRule;
+    }
+    try {
+      return new Evaluator(part.definitions()).lengthMm(own);
+    } catch (ExpressionException e) {
+      // The part's card shows the error at the field; the rule stands in until it is mended.
+      return byRule;
+    }
   }
 
   /**

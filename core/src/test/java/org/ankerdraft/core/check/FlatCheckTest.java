@@ -100,6 +100,25 @@ class FlatCheckTest {
     assertThat(has(check(part(2, 2.5, flange("", "'length':'11.3 mm'"))), "bend.flange")).isFalse();
   }
 
+  /** The part's own die decides, for the shortest flange and the force; by rule it is 8 T. */
+  @Test
+  void thePartsOwnDieDecides() {
+    PartDocument byRule = part(2, 2.5, flange("", "'length':'10 mm'"));
+    PartDocument narrow =
+        byRule.withProcess(
+            byRule
+                .process()
+                .withSheet(
+                    org.ankerdraft.core.step.Changed.with(
+                        byRule.process().sheet(),
+                        "die",
+                        new org.ankerdraft.core.expression.Expr("12 mm"))));
+    RuleBook book = RuleBook.forPart(narrow).orElseThrow();
+    assertThat(book.dieMm(byRule, 2)).isEqualTo(16);
+    assertThat(book.dieMm(narrow, 2)).isEqualTo(12);
+    assertThat(has(check(narrow), "bend.flange")).isFalse();
+  }
+
   /** Hole edge to tangent line at least 2 T + R (common practice). */
   @Test
   void aHoleNearABendIsFoundAndMoved() {
