@@ -92,6 +92,13 @@ final class Actions {
         () -> window.view().fit());
     add(
         Stage.CHECK,
+        "Perspective or parallel view",
+        "C V",
+        "camera orthographic eye",
+        hasBody,
+        window::togglePerspective);
+    add(
+        Stage.CHECK,
         "Night chart or light chart",
         "C L",
         "dark theme colours",

@@ -45,6 +45,10 @@ final class ChartView extends Region {
   private static final double CLICK_SLACK = 4;
   private static final int SUPERSAMPLING = 2;
   private static final double ROOM_FOR_TOOLS = 2;
+
+  /** Distance of the eye in diagonals of the part: a calm perspective that never ends inside it. */
+  private static final double EYE_DIAGONALS = 2.5;
+
   private static final double FIT_MARGIN = 3.2 * ChartPainter.FRAME;
 
   /** Something under the pointer; ids are the scene's, 0 for none. */
@@ -156,6 +160,7 @@ final class ChartView extends Region {
   void show(Scene changed, List<Vec3> newBox) {
     scene = changed;
     box = newBox;
+    perspective(camera.isPerspective());
     if (!fitted) {
       fitted = scene.triangleCount() > 0;
       fit();
@@ -216,6 +221,15 @@ final class ChartView extends Region {
   void camera(Camera changed) {
     camera = changed.sized(camera.width(), camera.height());
     move();
+  }
+
+  /** Looks in perspective, or with parallel lines. */
+  void perspective(boolean wanted) {
+    double diagonal = box.get(1).minus(box.get(0)).length();
+    camera =
+        camera.seenFrom(
+            wanted && diagonal > 0 ? EYE_DIAGONALS * diagonal : Double.POSITIVE_INFINITY);
+    dirty = true;
   }
 
   void fit() {

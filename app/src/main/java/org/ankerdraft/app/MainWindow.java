@@ -431,6 +431,10 @@ final class MainWindow {
     restyle();
   }
 
+  void togglePerspective() {
+    view.perspective(!view.camera().isPerspective());
+  }
+
   /** Cuts the part open across its length, or closes it. */
   void toggleSection() {
     if (view.section() != null) {

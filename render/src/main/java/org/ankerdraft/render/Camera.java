@@ -3,15 +3,26 @@ package org.ankerdraft.render;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * An orthographic view. Screen x runs right, y down, both in pixels; depth is measured towards the
- * viewer, mm.
+ * A view, orthographic or in perspective. Screen x runs right, y down, both in pixels; depth grows
+ * towards the viewer, and is in mm at the target. In perspective it is stretched so that planes
+ * stay planes: a point z in front of the target has depth z / (1 - z / eye).
  *
  * @param target the point in the middle of the view
  * @param right unit vector that runs right on screen
  * @param up unit vector that runs up on screen
- * @param pixelsPerMm scale
+ * @param pixelsPerMm scale at the target
+ * @param eyeMm distance of the eye from the target, infinite for an orthographic view
  */
-public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int width, int height) {
+public record Camera(
+    Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, double eyeMm, int width, int height) {
+
+  /** Points nearer to the eye than this share of its distance are drawn as if they lay there. */
+  private static final double NEAREST = 1 / 16.0;
+
+  /** An orthographic view. */
+  public Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int width, int height) {
+    this(target, right, up, pixelsPerMm, Double.POSITIVE_INFINITY, width, height);
+  }
 
   /** Where one looks from. */
   public enum View {
@@ -81,20 +92,21 @@ public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int w
         Math.min(
             Math.max(10, width - 2 * marginPixels) / (2 * halfWidth),
             Math.max(10, height - 2 * marginPixels) / (2 * halfHeight));
-    return new Camera(middle, right, up, scale, width, height);
+    return new Camera(middle, right, up, scale, eyeMm, width, height);
   }
 
   public Camera facing(View view) {
-    return new Camera(target, view.right, view.up, pixelsPerMm, width, height);
+    return new Camera(target, view.right, view.up, pixelsPerMm, eyeMm, width, height);
   }
 
   public Camera sized(int w, int h) {
-    return new Camera(target, right, up, pixelsPerMm, w, h);
+    return new Camera(target, right, up, pixelsPerMm, eyeMm, w, h);
   }
 
   /** The same view on a finer raster. */
   public Camera supersampled(int factor) {
-    return new Camera(target, right, up, pixelsPerMm * factor, width * factor, height * factor);
+    return new Camera(
+        target, right, up, pixelsPerMm * factor, eyeMm, width * factor, height * factor);
   }
 
   /** Unit vector towards the viewer. */
@@ -102,24 +114,44 @@ public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int w
     return right.cross(up);
   }
 
+  public boolean isPerspective() {
+    return Double.isFinite(eyeMm);
+  }
+
+  /** The same view from an eye at a distance from the target; infinite for an orthographic one. */
+  public Camera seenFrom(double mm) {
+    return new Camera(target, right, up, pixelsPerMm, mm, width, height);
+  }
+
+  /** How much larger things are drawn that lie z mm in front of the target. */
+  double magnification(double z) {
+    return isPerspective() ? 1 / Math.max(1 - z / eyeMm, NEAREST) : 1;
+  }
+
   public double screenX(Vec3 p) {
-    return width / 2.0 + p.minus(target).dot(right) * pixelsPerMm;
+    return width / 2.0 + p.minus(target).dot(right) * pixelsPerMm * magnification(ahead(p));
   }
 
   public double screenY(Vec3 p) {
-    return height / 2.0 - p.minus(target).dot(up) * pixelsPerMm;
+    return height / 2.0 - p.minus(target).dot(up) * pixelsPerMm * magnification(ahead(p));
   }
 
   public double depth(Vec3 p) {
+    double z = ahead(p);
+    return z * magnification(z);
+  }
+
+  private double ahead(Vec3 p) {
     return p.minus(target).dot(toward());
   }
 
   /** The point on screen at a depth. */
   public Vec3 at(double x, double y, double depth) {
+    double shrink = isPerspective() ? 1 / (1 + depth / eyeMm) : 1;
     return target
-        .plus(right.times((x - width / 2.0) / pixelsPerMm))
-        .plus(up.times((height / 2.0 - y) / pixelsPerMm))
-        .plus(toward().times(depth));
+        .plus(right.times((x - width / 2.0) / pixelsPerMm * shrink))
+        .plus(up.times((height / 2.0 - y) / pixelsPerMm * shrink))
+        .plus(toward().times(depth * shrink));
   }
 
   /**
@@ -133,19 +165,24 @@ public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int w
     u = u.rotated(axis, aboutHorizontalRad);
     t = t.rotated(axis, aboutHorizontalRad);
     Vec3 square = u.minus(axis.times(u.dot(axis))).unit();
-    return new Camera(pivot.plus(t), axis, square, pixelsPerMm, width, height);
+    return new Camera(pivot.plus(t), axis, square, pixelsPerMm, eyeMm, width, height);
+  }
+
+  /** The same view at another scale. */
+  public Camera scaled(double factor) {
+    return new Camera(target, right, up, pixelsPerMm * factor, eyeMm, width, height);
   }
 
   public Camera panned(double dx, double dy) {
     Vec3 moved = target.minus(right.times(dx / pixelsPerMm)).plus(up.times(dy / pixelsPerMm));
-    return new Camera(moved, right, up, pixelsPerMm, width, height);
+    return new Camera(moved, right, up, pixelsPerMm, eyeMm, width, height);
   }
 
   /** Scales about a point of the screen, which stays where it is. */
   public Camera zoomed(double factor, double x, double y) {
     double scale = Math.max(1e-3, Math.min(1e5, pixelsPerMm * factor));
     Vec3 fixed = at(x, y, 0);
-    Camera c = new Camera(target, right, up, scale, width, height);
+    Camera c = new Camera(target, right, up, scale, eyeMm, width, height);
     return c.panned(x - c.screenX(fixed), y - c.screenY(fixed));
   }
 
@@ -162,6 +199,6 @@ public record Camera(Vec3 target, Vec3 right, Vec3 up, double pixelsPerMm, int w
     Vec3 r = Vec3.Z.cross(toward);
     r = r.length() < 0.05 ? right : r.unit();
     Vec3 u = toward.cross(r).unit();
-    return new Camera(place, u.cross(toward).unit(), u, scale, width, height);
+    return new Camera(place, u.cross(toward).unit(), u, scale, eyeMm, width, height);
   }
 }

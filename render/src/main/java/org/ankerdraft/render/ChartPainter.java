@@ -301,9 +301,28 @@ public final class ChartPainter {
     g.fillRect(0, h - FRAME, w, FRAME);
     g.fillRect(0, 0, FRAME, h);
     g.fillRect(w - FRAME, 0, FRAME, h);
+    g.setColor(colour(palette.ink()));
+    g.setStroke(new BasicStroke(1));
+    g.drawRect(4, 4, w - 9, h - 9);
+    g.drawRect(9, 9, w - 19, h - 19);
+    g.drawRect(0, 0, w - 1, h - 1);
+    g.setFont(ChartFonts.of(ChartFonts.Cut.MEDIUM, 11.5f));
+    if (camera.isPerspective()) {
+      haloed(g, "perspective, no scale", FRAME + 8f, h - FRAME - 8f, palette.ink());
+    } else {
+      paintScale(g, camera);
+    }
+    for (BorderName name : borderNames(w, h)) {
+      paintBorderName(g, name);
+    }
+  }
+
+  /** Bars along the frame, and one with its length; in perspective no length holds everywhere. */
+  private void paintScale(Graphics2D g, Camera camera) {
+    int w = camera.width();
+    int h = camera.height();
     double step = scaleStep(camera);
     double pixels = step * camera.pixelsPerMm();
-    g.setColor(colour(palette.ink()));
     for (int i = 0; FRAME + i * pixels < w - FRAME; i += 2) {
       int x = (int) (FRAME + i * pixels);
       int length = (int) Math.min(pixels, w - FRAME - x);
@@ -316,16 +335,7 @@ public final class ChartPainter {
       g.fillRect(5, y, 4, length);
       g.fillRect(w - 9, y, 4, length);
     }
-    g.setStroke(new BasicStroke(1));
-    g.drawRect(4, 4, w - 9, h - 9);
-    g.drawRect(9, 9, w - 19, h - 19);
-    g.drawRect(0, 0, w - 1, h - 1);
-    g.setFont(ChartFonts.of(ChartFonts.Cut.MEDIUM, 11.5f));
-    for (BorderName name : borderNames(w, h)) {
-      paintBorderName(g, name);
-    }
     String scale = mm((float) step) + " mm";
-    g.setFont(ChartFonts.of(ChartFonts.Cut.MEDIUM, 11.5f));
     haloed(g, scale, FRAME + 8f, h - FRAME - 8f, palette.ink());
     g.setColor(colour(palette.ink()));
     int y = h - FRAME - 12;

@@ -24,6 +24,7 @@ final class Lines {
   private final Look look;
   private final Raster raster;
   private final float bias;
+  private final float jump;
   private final float lineScale;
 
   Lines(Scene scene, Camera camera, Look look, Raster raster) {
@@ -32,45 +33,58 @@ final class Lines {
     this.look = look;
     this.raster = raster;
     this.bias = (float) (DEPTH_BIAS_PIXELS / camera.pixelsPerMm());
+    this.jump = (float) (OUTLINE_JUMP_PIXELS / camera.pixelsPerMm());
     this.lineScale = Math.max(1, raster.width / 2000f);
   }
 
   /** Ink where the part ends against the ground or against something far behind it. */
   void silhouettes(int from, int to) {
     int w = raster.width;
-    float jump = (float) (OUTLINE_JUMP_PIXELS / camera.pixelsPerMm());
-    int ink = look.palette().ink();
-    int[] triangle = raster.triangle;
+    float[] depth = raster.depth;
     for (int y = Math.max(1, from); y < Math.min(to, raster.height - 1); y++) {
-      for (int x = Math.max(1, raster.left - 1); x < Math.min(w - 1, raster.right + 1); x++) {
-        int i = y * w + x;
-        int mark = triangle[i];
-        // Within one triangle there is no outline.
-        if (mark == 0
-            || (triangle[i + 1] == mark
-                && triangle[i - 1] == mark
-                && triangle[i + w] == mark
-                && triangle[i - w] == mark)) {
-          continue;
+      int row = y * w;
+      int left = Math.max(1, raster.rowLeft[y]);
+      int right = Math.min(w - 1, raster.rowRight[y]);
+      if (left >= right) {
+        continue;
+      }
+      float before = depth[row + left - 1];
+      float z = depth[row + left];
+      for (int i = row + left; i < row + right; i++) {
+        float after = depth[i + 1];
+        float far = z - jump;
+        if (before < far || after < far || depth[i - w] < far || depth[i + w] < far) {
+          outline(i);
         }
-        float z = raster.depth[i];
-        if (isOtherSide(i, i + 1) || isOtherSide(i, i + w)) {
-          raster.colour[i] = 0xFF000000 | ink;
-          continue;
-        }
-        float right = raster.depth[i + 1];
-        float left = raster.depth[i - 1];
-        float below = raster.depth[i + w];
-        float above = raster.depth[i - w];
-        if (isStep(z, right, left, jump) || isStep(z, below, above, jump)) {
-          boolean ground =
-              right == Float.NEGATIVE_INFINITY
-                  || left == Float.NEGATIVE_INFINITY
-                  || below == Float.NEGATIVE_INFINITY
-                  || above == Float.NEGATIVE_INFINITY;
-          raster.colour[i] =
-              0xFF000000 | Shader.mixed(raster.colour[i] & 0xFFFFFF, ink, ground ? 0.9f : 0.55f);
-        }
+        before = z;
+        z = after;
+      }
+      if (look.section() != null) {
+        cutOutlines(row + left, row + right);
+      }
+    }
+  }
+
+  private void outline(int i) {
+    int w = raster.width;
+    float z = raster.depth[i];
+    float right = raster.depth[i + 1];
+    float left = raster.depth[i - 1];
+    float below = raster.depth[i + w];
+    float above = raster.depth[i - w];
+    if (isStep(z, right, left) || isStep(z, below, above)) {
+      boolean ground =
+          Math.min(Math.min(right, left), Math.min(below, above)) == Float.NEGATIVE_INFINITY;
+      raster.colour[i] =
+          0xFF000000 | Shader.mixed(raster.colour[i], look.palette().ink(), ground ? 0.9f : 0.55f);
+    }
+  }
+
+  /** Ink where outside and inside meet: the outline of a section's cap. */
+  private void cutOutlines(int from, int to) {
+    for (int i = from; i < to; i++) {
+      if (raster.triangle[i] != 0 && (isOtherSide(i, i + 1) || isOtherSide(i, i + raster.width))) {
+        raster.colour[i] = 0xFF000000 | look.palette().ink();
       }
     }
   }
@@ -81,18 +95,13 @@ final class Lines {
   }
 
   /** One neighbour lies far behind, and the surface does not just slope away evenly. */
-  private static boolean isStep(float z, float one, float other, float jump) {
+  private boolean isStep(float z, float one, float other) {
     float behind = z - Math.min(one, other);
     return behind > jump && Math.max(one, other) - z < behind - jump / 2;
   }
 
   void edges(int from, int to) {
-    Vec3 r = camera.right().times(camera.pixelsPerMm());
-    Vec3 u = camera.up().times(-camera.pixelsPerMm());
-    Vec3 t = camera.toward();
-    double ox = camera.width() / 2.0 - camera.target().dot(r);
-    double oy = camera.height() / 2.0 - camera.target().dot(u);
-    double oz = -camera.target().dot(t);
+    Projection projection = new Projection(camera);
     for (int e = 0; e < scene.edgeCount(); e++) {
       boolean hover = e + 1 == look.hoverEdge();
       boolean edited = look.editedEdges().contains(e + 1);
@@ -100,70 +109,57 @@ final class Lines {
         continue;
       }
       int colour = edited ? look.palette().buoy() : look.palette().ink();
-      float width = (edited ? 3f : hover ? 3f : 1.15f) * lineScale;
+      float width = (edited || hover ? 3f : 1.15f) * lineScale;
       float opacity = edited || hover ? 1 : 0.88f;
-      polyline(e, t, r, u, new double[] {ox, oy, oz}, new Stroke(colour, width, opacity), from, to);
+      polyline(e, projection, new Stroke(colour, width, opacity), from, to);
     }
   }
 
   private record Stroke(int colour, float width, float opacity) {}
 
-  private void polyline(
-      int e, Vec3 t, Vec3 r, Vec3 u, double[] origin, Stroke stroke, int from, int to) {
+  private void polyline(int e, Projection projection, Stroke stroke, int from, int to) {
     Plane section = look.section();
     float[] points = scene.edgePoints;
-    double px = 0;
-    double py = 0;
-    double pz = 0;
+    double[] p = new double[4];
+    double[] q = new double[4];
     double pCut = 0;
     int first = scene.edgeStart[e];
     for (int k = first; k < scene.edgeStart[e + 1]; k++) {
       double x = points[3 * k];
       double y = points[3 * k + 1];
       double z = points[3 * k + 2];
-      double qx = x * r.x() + y * r.y() + z * r.z() + origin[0];
-      double qy = x * u.x() + y * u.y() + z * u.z() + origin[1];
-      double qz = x * t.x() + y * t.y() + z * t.z() + origin[2];
-      double qCut = section == null ? -1 : section.signedDistance(new Vec3(x, y, z)) - CUT_SLACK_MM;
+      projection.point(x, y, z, q);
+      double qCut =
+          section == null ? -1 : (section.signedDistance(new Vec3(x, y, z)) - CUT_SLACK_MM) * q[3];
       boolean meetsRows =
-          Math.max(py, qy) >= from - stroke.width && Math.min(py, qy) <= to + stroke.width;
+          Math.max(p[1], q[1]) >= from - stroke.width && Math.min(p[1], q[1]) <= to + stroke.width;
       if (k > first && meetsRows && (pCut <= 0 || qCut <= 0)) {
         double s = pCut / (pCut - qCut);
-        boolean startCut = pCut > 0;
-        boolean endCut = qCut > 0;
-        segment(
-            startCut ? px + (qx - px) * s : px,
-            startCut ? py + (qy - py) * s : py,
-            startCut ? pz + (qz - pz) * s : pz,
-            endCut ? px + (qx - px) * s : qx,
-            endCut ? py + (qy - py) * s : qy,
-            endCut ? pz + (qz - pz) * s : qz,
-            stroke.colour,
-            stroke.width,
-            stroke.opacity,
-            from,
-            to);
+        double[] start = pCut > 0 ? between(p, q, s) : p;
+        double[] end = qCut > 0 ? between(p, q, s) : q;
+        segment(start, end, stroke, from, to);
       }
-      px = qx;
-      py = qy;
-      pz = qz;
+      double[] free = p;
+      p = q;
+      q = free;
       pCut = qCut;
     }
   }
 
+  private static double[] between(double[] p, double[] q, double s) {
+    return new double[] {
+      p[0] + (q[0] - p[0]) * s, p[1] + (q[1] - p[1]) * s, p[2] + (q[2] - p[2]) * s
+    };
+  }
+
   /** A line by coverage: each pixel near it takes ink by its distance from the line's middle. */
-  private void segment(
-      double ax,
-      double ay,
-      double az,
-      double bx,
-      double by,
-      double bz,
-      int colour,
-      float width,
-      float opacity,
-      int from,
-      int to) {
+  private void segment(double[] a, double[] b, Stroke stroke, int from, int to) {
+    double ax = a[0];
+    double ay = a[1];
+    double az = a[2];
+    double bx = b[0];
+    double by = b[1];
+    double bz = b[2];
     double dx = bx - ax;
     double dy = by - ay;
     double length = Math.hypot(dx, dy);
@@ -171,36 +167,37 @@ final class Lines {
       return;
     }
     boolean steep = Math.abs(dy) > Math.abs(dx);
-    float half = width / 2 + 0.5f;
+    float half = stroke.width / 2 + 0.5f;
     double major0 = steep ? ay : ax;
     double major1 = steep ? by : bx;
     double slope = steep ? dx / dy : dy / dx;
     double zSlope = (bz - az) / (steep ? dy : dx);
     double stretch = Math.sqrt(1 + slope * slope);
-    int limit = steep ? raster.height : raster.width;
+    int w = raster.width;
     int start = (int) Math.max(steep ? from : 0, Math.ceil(Math.min(major0, major1) - 0.5));
-    int end =
-        (int) Math.min(steep ? to - 1 : limit - 1, Math.floor(Math.max(major0, major1) - 0.5));
+    int end = (int) Math.min(steep ? to - 1 : w - 1, Math.floor(Math.max(major0, major1) - 0.5));
+    int least = steep ? 0 : from;
+    int most = steep ? w - 1 : to - 1;
     double reach = half * stretch;
+    float nearness = (float) (1 / stretch);
     for (int m = start; m <= end; m++) {
       double along = m + 0.5 - major0;
       double minor = (steep ? ax : ay) + along * slope;
-      float z = (float) (az + along * zSlope);
-      int low = (int) Math.ceil(minor - reach - 0.5);
-      int high = (int) Math.floor(minor + reach - 0.5);
+      float front = (float) (az + along * zSlope) + bias;
+      int low = (int) Math.max(least, Math.ceil(minor - reach - 0.5));
+      int high = (int) Math.min(most, Math.floor(minor + reach - 0.5));
       for (int n = low; n <= high; n++) {
-        int x = steep ? n : m;
-        int y = steep ? m : n;
-        if (y < from || y >= to || x < 0 || x >= raster.width) {
+        int i = steep ? m * w + n : n * w + m;
+        if (raster.depth[i] > front) {
           continue;
         }
-        int i = y * raster.width + x;
-        if (raster.depth[i] > z + bias) {
-          continue;
+        float cover = half - Math.abs((float) (n + 0.5 - minor)) * nearness;
+        if (cover > 0) {
+          raster.colour[i] =
+              0xFF000000
+                  | Shader.mixed(
+                      raster.colour[i], stroke.colour, (cover < 1 ? cover : 1) * stroke.opacity);
         }
-        double distance = Math.abs(n + 0.5 - minor) / stretch;
-        float cover = (float) Math.max(0, Math.min(1, half - distance)) * opacity;
-        raster.colour[i] = 0xFF000000 | Shader.mixed(raster.colour[i] & 0xFFFFFF, colour, cover);
       }
     }
   }

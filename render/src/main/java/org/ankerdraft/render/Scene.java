@@ -5,7 +5,6 @@ import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.TriangleMesh;
-import org.ankerdraft.kernel.Vec3;
 
 /**
  * Everything that is drawn, in flat arrays. Faces and edges of all bodies are numbered through from
@@ -28,6 +27,9 @@ public final class Scene {
   /** Edges that only part smooth faces, drawn faintly. */
   final boolean[] smoothEdge;
 
+  /** The triangles in groups, in whose order they are. */
+  final Clusters clusters;
+
   private final List<BodyAnalysis> bodies;
   private final int[] firstFace;
   private final int[] firstEdge;
@@ -41,6 +43,7 @@ public final class Scene {
     triangles = g.triangles;
     faceOfTriangle = g.faceOfTriangle;
     wall = g.anyWall ? g.wall : null;
+    clusters = Clusters.of(positions, triangles, faceOfTriangle);
     edgePoints = g.edgePoints;
     edgeStart = g.edgeStart;
     smoothEdge = g.smooth;
@@ -95,26 +98,31 @@ public final class Scene {
     if (positions.length == 0) {
       return camera;
     }
+    Camera first = filled(camera, marginPixels);
+    // In perspective the scale changes which points lie outermost.
+    return first.isPerspective() ? filled(filled(first, marginPixels), marginPixels) : first;
+  }
+
+  private Camera filled(Camera camera, double marginPixels) {
+    float[] screen = new float[positions.length];
+    new Projection(camera).project(positions, 0, positions.length / 3, screen);
     double left = Double.MAX_VALUE;
     double right = -Double.MAX_VALUE;
     double low = Double.MAX_VALUE;
     double high = -Double.MAX_VALUE;
-    Vec3 r = camera.right();
-    Vec3 u = camera.up();
-    for (int i = 0; i < positions.length; i += 3) {
-      double x = positions[i] * r.x() + positions[i + 1] * r.y() + positions[i + 2] * r.z();
-      double y = positions[i] * u.x() + positions[i + 1] * u.y() + positions[i + 2] * u.z();
-      left = Math.min(left, x);
-      right = Math.max(right, x);
-      low = Math.min(low, y);
-      high = Math.max(high, y);
+    for (int i = 0; i < screen.length; i += 3) {
+      left = Math.min(left, screen[i]);
+      right = Math.max(right, screen[i]);
+      low = Math.min(low, screen[i + 1]);
+      high = Math.max(high, screen[i + 1]);
     }
-    Vec3 target = r.times((left + right) / 2).plus(u.times((low + high) / 2));
-    double scale =
+    double factor =
         Math.min(
             Math.max(10, camera.width() - 2 * marginPixels) / Math.max(1e-3, right - left),
             Math.max(10, camera.height() - 2 * marginPixels) / Math.max(1e-3, high - low));
-    return new Camera(target, r, u, scale, camera.width(), camera.height());
+    return camera
+        .panned(camera.width() / 2.0 - (left + right) / 2, camera.height() / 2.0 - (low + high) / 2)
+        .scaled(factor);
   }
 
   /** The face with a number of the scene, or null. */
@@ -203,7 +211,41 @@ public final class Scene {
         node += p.positions.length / 3;
         t += p.faces.length;
       }
+      putInOrder();
       gatherEdges(parts);
+    }
+
+    /** Neighbours in space become neighbours in memory, triangles first and then their nodes. */
+    private void putInOrder() {
+      int[] order = Clusters.order(positions, triangles, faceOfTriangle);
+      int[] old = triangles;
+      triangles = new int[old.length];
+      int[] place = new int[wall.length];
+      int[] nodes = new int[wall.length];
+      int used = 0;
+      for (int i = 0; i < triangles.length; i++) {
+        int node = old[3 * order[i / 3] + i % 3];
+        if (place[node] == 0) {
+          nodes[used] = node;
+          place[node] = ++used;
+        }
+        triangles[i] = place[node] - 1;
+      }
+      positions = inOrder(positions, nodes, used);
+      normals = inOrder(normals, nodes, used);
+      float[] thickness = new float[used];
+      for (int i = 0; i < used; i++) {
+        thickness[i] = wall[nodes[i]];
+      }
+      wall = thickness;
+    }
+
+    private static float[] inOrder(float[] vectors, int[] nodes, int count) {
+      float[] result = new float[3 * count];
+      for (int i = 0; i < count; i++) {
+        System.arraycopy(vectors, 3 * nodes[i], result, 3 * i, 3);
+      }
+      return result;
     }
 
     private void allocate(int nodes, int count, int points, int edges) {

@@ -1,6 +1,5 @@
 package org.ankerdraft.render;
 
-import java.util.Arrays;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Vec3;
 
@@ -18,10 +17,11 @@ final class Shader {
   private static final float CONTOUR_WIDTH = 0.85f;
   private static final float FLATTEST_CONTOUR = 2e-4f;
 
-  /** Light that changes by less than this for each pixel is even. */
-  private static final float EVEN_LIGHT = 1e-6f;
+  /** Steps of light that the eye cannot tell apart. */
+  private static final int LIGHTS = 255;
 
-  private static final int FEW = 2;
+  private static final int EDITED = 1;
+  private static final int HOVERED = 2;
 
   /** Degrees at which the draft map changes its tint and draws a line. */
   static final float[] DRAFT_BANDS = {-20, -10, -5, -3, -2, -1, -0.5f, 0.5f, 1, 2, 3, 5, 10, 20};
@@ -29,14 +29,7 @@ final class Shader {
   private final Scene scene;
   private final Look look;
   private final Raster raster;
-  private final float[] sx;
-  private final float[] sy;
-  private final float lightX;
-  private final float lightY;
-  private final float lightZ;
-  private final float pullX;
-  private final float pullY;
-  private final float pullZ;
+  private final Slopes slopes;
   private final boolean[] isShort;
   private final boolean[] isUndercut;
   private final boolean[] isEdited;
@@ -49,21 +42,13 @@ final class Shader {
   private final float cap0;
   private final boolean capVisible;
   private final float scale;
+  private final int[][] plain;
 
-  Shader(Scene scene, Camera camera, Look look, Raster raster, float[] sx, float[] sy) {
+  Shader(Scene scene, Camera camera, Look look, Raster raster, Slopes slopes) {
     this.scene = scene;
     this.look = look;
     this.raster = raster;
-    this.sx = sx;
-    this.sy = sy;
-    Vec3 light =
-        camera.toward().plus(camera.up().times(0.4)).plus(camera.right().times(-0.35)).unit();
-    lightX = (float) light.x();
-    lightY = (float) light.y();
-    lightZ = (float) light.z();
-    pullX = (float) look.pull().x();
-    pullY = (float) look.pull().y();
-    pullZ = (float) look.pull().z();
+    this.slopes = slopes;
     isShort = flags(look.shortFaces());
     isUndercut = flags(look.undercutFaces());
     isBend = flags(look.bendFaces());
@@ -76,18 +61,19 @@ final class Shader {
     }
     scale = Math.max(1, raster.width / 2000f);
     Plane s = look.section();
-    double facing = s == null ? 0 : s.normal().dot(camera.toward());
+    double offset = s == null ? 0 : s.signedDistance(camera.target());
+    double facing = s == null ? 0 : s.normal().dot(camera.toward()) + offset / camera.eyeMm();
     capVisible = facing > 1e-6;
-    if (capVisible) {
-      Vec3 o = camera.at(0.5, 0.5, 0);
-      cap0 = (float) (-s.signedDistance(o) / facing);
-      capDx = (float) (-s.normal().dot(camera.right()) / camera.pixelsPerMm() / facing);
-      capDy = (float) (s.normal().dot(camera.up()) / camera.pixelsPerMm() / facing);
-    } else {
-      cap0 = 0;
-      capDx = 0;
-      capDy = 0;
-    }
+    // The plane's depth at pixels: where n . (target + sideways + depth) meets it.
+    Vec3 n = s == null ? Vec3.ZERO : s.normal().times(-1 / (facing * camera.pixelsPerMm()));
+    capDx = (float) n.dot(camera.right());
+    capDy = (float) -n.dot(camera.up());
+    cap0 =
+        (float)
+            (-offset / facing
+                + (0.5 - camera.width() / 2.0) * n.dot(camera.right())
+                + (camera.height() / 2.0 - 0.5) * n.dot(camera.up()));
+    plain = plainColours();
   }
 
   private boolean[] flags(java.util.Set<Integer> faces) {
@@ -103,143 +89,98 @@ final class Shader {
   void shade(int from, int to) {
     int w = raster.width;
     int[] triangle = raster.triangle;
-    Ramp ramp = new Ramp();
-    boolean plain = isPlain();
     for (int y = from; y < to; y++) {
+      raster.clearColoursBeside(y);
+      raster.rowLeft[y] = raster.right;
+      raster.rowRight[y] = raster.left;
       int x = raster.left;
       while (x < raster.right) {
-        int i = y * w + x;
-        int mark = triangle[i];
+        int mark = triangle[y * w + x];
         int end = x + 1;
         while (end < raster.right && triangle[y * w + end] == mark) {
           end++;
         }
-        if (mark < 0) {
-          for (; x < end; x++) {
-            cap(y * w + x, x, y);
-          }
-        } else if (mark > 0) {
-          if (plain && end - x <= FEW) {
-            ramp.setEven(mark - 1);
-          } else {
-            ramp.set(mark - 1, x + 0.5f, y + 0.5f);
-          }
-          run(ramp, scene.faceOfTriangle[mark - 1], x, end, y);
+        if (mark == 0) {
+          raster.clearColours(y, x, end);
+        } else {
+          raster.rowLeft[y] = Math.min(raster.rowLeft[y], x);
+          raster.rowRight[y] = end;
+          seen(mark, x, end, y);
         }
         x = end;
       }
     }
   }
 
-  /** What changes evenly along a row within a triangle: its normal, and the value of the map. */
-  private final class Ramp {
-    float lit;
-    float litStep;
-    float pull;
-    float pullStep;
-    float pullDown;
-    float wall;
-    float wallStep;
-    float wallDown;
-
-    /** Of so few pixels nobody sees a slope: the light of the triangle's middle. */
-    void setEven(int t) {
-      int a = scene.triangles[3 * t];
-      int b = scene.triangles[3 * t + 1];
-      int c = scene.triangles[3 * t + 2];
-      float[] n = scene.normals;
-      lit =
-          (dot(n, a, lightX, lightY, lightZ)
-                  + dot(n, b, lightX, lightY, lightZ)
-                  + dot(n, c, lightX, lightY, lightZ))
-              / 3;
-      litStep = 0;
-    }
-
-    void set(int t, float x, float y) {
-      int a = scene.triangles[3 * t];
-      int b = scene.triangles[3 * t + 1];
-      int c = scene.triangles[3 * t + 2];
-      float ax = sx[a];
-      float ay = sy[a];
-      float abx = sx[b] - ax;
-      float aby = sy[b] - ay;
-      float acx = sx[c] - ax;
-      float acy = sy[c] - ay;
-      float area = abx * acy - aby * acx;
-      float inv = area == 0 ? 0 : 1 / area;
-      float px = x - ax;
-      float py = y - ay;
-      float wb = (px * acy - py * acx) * inv;
-      float wc = (py * abx - px * aby) * inv;
-      float wbx = acy * inv;
-      float wcx = -aby * inv;
-      float[] n = scene.normals;
-      float la = dot(n, a, lightX, lightY, lightZ);
-      float lb = dot(n, b, lightX, lightY, lightZ) - la;
-      float lc = dot(n, c, lightX, lightY, lightZ) - la;
-      lit = la + lb * wb + lc * wc;
-      litStep = lb * wbx + lc * wcx;
-      if (look.map() == Look.Map.DRAFT) {
-        float pa = dot(n, a, pullX, pullY, pullZ);
-        float pb = dot(n, b, pullX, pullY, pullZ) - pa;
-        float pc = dot(n, c, pullX, pullY, pullZ) - pa;
-        pull = pa + pb * wb + pc * wc;
-        pullStep = pb * wbx + pc * wcx;
-        pullDown = (pc * abx - pb * acx) * inv;
-      } else if (look.map() == Look.Map.WALL && scene.wall != null) {
-        float va = scene.wall[a];
-        float vb = scene.wall[b] - va;
-        float vc = scene.wall[c] - va;
-        wall = va + vb * wb + vc * wc;
-        wallStep = vb * wbx + vc * wcx;
-        wallDown = (vc * abx - vb * acx) * inv;
-      }
-    }
-  }
-
-  private static float dot(float[] n, int node, float x, float y, float z) {
-    return n[3 * node] * x + n[3 * node + 1] * y + n[3 * node + 2] * z;
-  }
-
-  /** Whether no map lies over the part. */
-  private boolean isPlain() {
-    return look.map() == Look.Map.NONE || (look.map() == Look.Map.WALL && scene.wall == null);
-  }
-
-  /** A run of pixels of one triangle. */
-  private void run(Ramp r, int face, int from, int to, int y) {
-    int at = y * raster.width;
-    if (isPlain()) {
-      int base = marked(look.palette().body(), face);
-      if (Math.abs(r.litStep) < EVEN_LIGHT) {
-        Arrays.fill(raster.colour, at + from, at + to, lit(base, r.lit));
-        return;
-      }
+  /** A run of pixels that show the same triangle, or a section's cap. */
+  private void seen(int mark, int from, int to, int y) {
+    if (mark > 0 && plain != null) {
+      plainRun(mark - 1, from, to, y);
+    } else if (mark > 0) {
+      run(mark - 1, from, to, y);
+    } else {
       for (int x = from; x < to; x++) {
-        raster.colour[at + x] = lit(base, r.lit + (x - from) * r.litStep);
+        cap(y * raster.width + x, x, y);
       }
-      return;
     }
-    float wallSlope = Math.abs(r.wallStep) + Math.abs(r.wallDown);
-    float pullSlope = Math.abs(r.pullStep) + Math.abs(r.pullDown);
-    for (int x = from; x < to; x++) {
-      int k = x - from;
+  }
+
+  /**
+   * Colours by light of plain, edited, hovered and hovered edited faces; null if a map is laid
+   * over.
+   */
+  private int[][] plainColours() {
+    if (look.map() != Look.Map.NONE && (look.map() != Look.Map.WALL || scene.wall != null)) {
+      return null;
+    }
+    int[][] colours = new int[4][LIGHTS + 1];
+    for (int kind = 0; kind < colours.length; kind++) {
+      int base = marked(look.palette().body(), (kind & EDITED) != 0, (kind & HOVERED) != 0);
+      for (int light = 0; light <= LIGHTS; light++) {
+        colours[kind][light] = lit(base, (float) light / LIGHTS);
+      }
+    }
+    return colours;
+  }
+
+  /** A run of pixels of one triangle without a map. */
+  private void plainRun(int t, int from, int to, int y) {
+    int face = scene.faceOfTriangle[t];
+    int[] colours = plain[(isEdited[face] ? EDITED : 0) | (face == look.hoverFace() ? HOVERED : 0)];
+    int at = y * raster.width;
+    float light = slopes.light(t, from + 0.5f, y + 0.5f) * LIGHTS;
+    float step = slopes.lightStep(t) * LIGHTS;
+    for (int i = at + from; i < at + to; i++, light += step) {
+      raster.colour[i] = colours[Math.max(0, Math.min(LIGHTS, (int) light))];
+    }
+  }
+
+  /** A run of pixels of one triangle under a map. */
+  private void run(int t, int from, int to, int y) {
+    int face = scene.faceOfTriangle[t];
+    int at = y * raster.width;
+    float light = slopes.light(t, from + 0.5f, y + 0.5f);
+    float lightStep = slopes.lightStep(t);
+    float value = slopes.value(t, from + 0.5f, y + 0.5f);
+    float step = slopes.valueStep(t);
+    float slope = Math.abs(step) + Math.abs(slopes.valueDown(t));
+    boolean hovered = face == look.hoverFace();
+    for (int x = from; x < to; x++, light += lightStep, value += step) {
       int base =
           switch (look.map()) {
             case NONE -> look.palette().body();
-            case WALL -> wall(r.wall + k * r.wallStep, wallSlope, x, y);
+            case WALL -> wall(value, slope, x, y);
             case FLAT -> flat(face, x, y);
-            case DRAFT -> draft(r.pull + k * r.pullStep, pullSlope, face, x, y);
+            case DRAFT -> draft(value, slope, face, x, y);
           };
-      raster.colour[at + x] = lit(marked(base, face), r.lit + k * r.litStep);
+      raster.colour[at + x] = lit(marked(base, isEdited[face], hovered), light);
     }
   }
 
   /** The colour of a face that is edited or pointed at. */
-  private int marked(int colour, int face) {
-    int base = isEdited[face] ? mixed(colour, look.palette().buoy(), 0.45f) : colour;
-    if (face != look.hoverFace()) {
+  private int marked(int colour, boolean edited, boolean hovered) {
+    int base = edited ? mixed(colour, look.palette().buoy(), 0.45f) : colour;
+    if (!hovered) {
       return base;
     }
     return look.palette().isNight()
@@ -331,11 +272,13 @@ final class Shader {
     return onContour(sine, draftBounds, slope) ? mixed(tint, look.palette().ink(), 0.7f) : tint;
   }
 
+  /** A colour between two, both channels beside green at once. */
   static int mixed(int a, int b, float share) {
-    int r = (int) (((a >> 16) & 0xFF) * (1 - share) + ((b >> 16) & 0xFF) * share);
-    int g = (int) (((a >> 8) & 0xFF) * (1 - share) + ((b >> 8) & 0xFF) * share);
-    int c = (int) ((a & 0xFF) * (1 - share) + (b & 0xFF) * share);
-    return r << 16 | g << 8 | c;
+    int s = (int) (share * 256 + 0.5f);
+    int rest = 256 - s;
+    int redBlue = ((a & 0xFF00FF) * rest + (b & 0xFF00FF) * s) >>> 8 & 0xFF00FF;
+    int green = ((a & 0xFF00) * rest + (b & 0xFF00) * s) >>> 8 & 0xFF00;
+    return redBlue | green;
   }
 
   private static int dimmed(int c, float k) {

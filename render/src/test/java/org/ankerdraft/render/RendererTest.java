@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import org.ankerdraft.core.build.PartBuilder;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.check.CheckReport;
@@ -23,6 +24,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Pictures of a box of 40 x 30 x 20 mm, whose outline is known. */
 class RendererTest {
@@ -188,5 +190,135 @@ class RendererTest {
     assertThat(image.getRGB(2, 2) & 0xFFFFFF).isNotEqualTo(Palette.CHART.field());
     byte[] png = PartImage.png(image);
     assertThat(png).startsWith(0x89, 'P', 'N', 'G');
+  }
+
+  /** Views from anywhere, every other one in perspective. */
+  private static Camera random(long seed) {
+    Random random = new Random(seed);
+    Vec3 toward =
+        new Vec3(random.nextGaussian(), random.nextGaussian(), random.nextGaussian()).unit();
+    Vec3 right = toward.cross(Math.abs(toward.z()) < 0.9 ? Vec3.Z : Vec3.X).unit();
+    Camera camera =
+        new Camera(
+            new Vec3(random.nextDouble(), random.nextDouble(), 10),
+            right,
+            toward.cross(right),
+            2 + 4 * random.nextDouble(),
+            WIDTH,
+            HEIGHT);
+    return seed % 2 == 0 ? camera : camera.seenFrom(80 + 100 * random.nextDouble());
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+  void whatIsPassedOverIsNotMissed(long seed) {
+    Camera camera = random(seed);
+    // A section that cuts nothing away has every triangle drawn, from either side.
+    Plane beyond = new Plane(new Vec3(0, 0, 1000), Vec3.Z);
+    Raster some = drawn(camera, Look.plain(Palette.CHART));
+    Raster all = drawn(camera, Look.plain(Palette.CHART).withSection(beyond));
+    assertThat(covered(some)).isGreaterThan(1000);
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        // On the outline the far side may show by a hair; it is a face only where that is hidden.
+        boolean isFarSide = all.faceAt(x, y) == 0 && all.depthAt(x, y) > Float.NEGATIVE_INFINITY;
+        if (!isFarSide) {
+          assertThat(some.faceAt(x, y)).as("face at %d, %d", x, y).isEqualTo(all.faceAt(x, y));
+        }
+      }
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+  void eachPixelLeadsBackToAPlaceOnTheFaceItShows(long seed) {
+    Camera camera = random(seed);
+    Raster raster = drawn(camera, Look.plain(Palette.CHART));
+    int seen = 0;
+    for (int y = 5; y < HEIGHT; y += 7) {
+      for (int x = 5; x < WIDTH; x += 7) {
+        int face = raster.faceAt(x, y);
+        if (face > 0) {
+          Vec3 p = camera.at(x + 0.5, y + 0.5, raster.depthAt(x, y));
+          double off =
+              Math.min(
+                  Math.abs(Math.abs(p.x()) - 20),
+                  Math.min(
+                      Math.abs(Math.abs(p.y()) - 15),
+                      Math.min(Math.abs(p.z()), Math.abs(p.z() - 20))));
+          assertThat(off).isLessThan(2e-3);
+          assertThat(camera.screenX(p)).isCloseTo(x + 0.5, within(1e-6));
+          assertThat(camera.screenY(p)).isCloseTo(y + 0.5, within(1e-6));
+          assertThat(camera.depth(p)).isCloseTo(raster.depthAt(x, y), within(1e-4));
+          seen++;
+        }
+      }
+    }
+    assertThat(seen).isGreaterThan(20);
+  }
+
+  @Test
+  void inPerspectiveTheNearerOfTwoEqualEdgesIsTheLonger() {
+    Camera camera = camera(Camera.View.FRONT).seenFrom(100);
+    Vec3 middle = camera.target();
+    double near =
+        camera.screenX(middle.plus(new Vec3(20, -15, 0)))
+            - camera.screenX(middle.plus(new Vec3(-20, -15, 0)));
+    double far =
+        camera.screenX(middle.plus(new Vec3(20, 15, 0)))
+            - camera.screenX(middle.plus(new Vec3(-20, 15, 0)));
+    // By similar triangles from an eye 100 mm away: 85 to 115.
+    assertThat(near / far).isCloseTo(115.0 / 85, within(1e-9));
+  }
+
+  @Test
+  void inPerspectiveASectionsCapLiesOnItsPlane() {
+    Camera camera = camera(Camera.View.SLANTED).seenFrom(120);
+    Plane middle = new Plane(new Vec3(0, 0, 10), Vec3.Z);
+    Raster raster = drawn(camera, Look.plain(Palette.CHART).withSection(middle));
+    int x = (int) camera.screenX(new Vec3(3, 2, 10));
+    int y = (int) camera.screenY(new Vec3(3, 2, 10));
+    assertThat(raster.faceAt(x, y)).isZero();
+    assertThat(camera.at(x + 0.5, y + 0.5, raster.depthAt(x, y)).z()).isCloseTo(10, within(1e-3));
+  }
+
+  @ParameterizedTest
+  @ValueSource(doubles = {60, 150, Double.POSITIVE_INFINITY})
+  void aFittedViewHoldsThePartAndFillsTheRoom(double eyeMm) {
+    Camera camera = scene.fitted(camera(Camera.View.SLANTED).seenFrom(eyeMm), 30);
+    double left = Double.MAX_VALUE;
+    double right = 0;
+    double top = Double.MAX_VALUE;
+    double bottom = 0;
+    for (int corner = 0; corner < 8; corner++) {
+      Vec3 p =
+          new Vec3(
+              (corner & 1) == 0 ? -20 : 20,
+              (corner & 2) == 0 ? -15 : 15,
+              (corner & 4) == 0 ? 0 : 20);
+      left = Math.min(left, camera.screenX(p));
+      right = Math.max(right, camera.screenX(p));
+      top = Math.min(top, camera.screenY(p));
+      bottom = Math.max(bottom, camera.screenY(p));
+    }
+    double slack = 1;
+    assertThat(Math.max((right - left) / (WIDTH - 60), (bottom - top) / (HEIGHT - 60)))
+        .isCloseTo(1, within(0.02));
+    assertThat((left + right) / 2).isCloseTo(WIDTH / 2.0, within(slack));
+    assertThat((top + bottom) / 2).isCloseTo(HEIGHT / 2.0, within(slack));
+  }
+
+  @Test
+  void nothingOfAnOlderDrawingStaysInAReusedRaster() {
+    Raster raster = new Raster();
+    try (Renderer renderer = new Renderer(2)) {
+      Look look = Look.plain(Palette.CHART);
+      renderer.draw(scene, camera(Camera.View.SLANTED), look, raster);
+      renderer.draw(scene, camera(Camera.View.SLANTED).panned(90, 40), look, raster);
+      renderer.draw(scene, camera(Camera.View.FRONT).scaled(0.3), look, raster);
+    }
+    Raster fresh = drawn(camera(Camera.View.FRONT).scaled(0.3), Look.plain(Palette.CHART));
+    assertThat(raster.colour()).isEqualTo(fresh.colour());
+    assertThat(covered(raster)).isEqualTo(covered(fresh));
   }
 }
