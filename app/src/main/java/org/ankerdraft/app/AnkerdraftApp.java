@@ -2,9 +2,7 @@ package org.ankerdraft.app;
 
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import javafx.application.Application;
-import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.layout.StackPane;
@@ -20,13 +18,28 @@ public final class AnkerdraftApp extends Application {
   private Workbench workbench;
   private MainWindow window;
 
+  /** The geometry starts on the first part while the toolkit still makes the window. */
+  @Override
+  public void init() {
+    Thread pen = new Thread(ChartView::warmUp, "warm-up");
+    pen.setDaemon(true);
+    pen.start();
+    WorkerProgram.find()
+        .ifPresent(worker -> {
+          workbench = new Workbench(worker);
+          getParameters().getUnnamed().stream()
+              .findFirst()
+              .map(Path::of)
+              .ifPresent(workbench::prepare);
+        });
+  }
+
   @Override
   public void start(Stage stage) {
     for (ChartFonts.Cut cut : ChartFonts.Cut.values()) {
       Font.loadFont(cut.open(), FONT_SIZE);
     }
-    Optional<Path> worker = WorkerProgram.find();
-    if (worker.isEmpty()) {
+    if (workbench == null) {
       stage.setScene(
           new Scene(
               new StackPane(
@@ -37,16 +50,13 @@ public final class AnkerdraftApp extends Application {
       stage.show();
       return;
     }
-    workbench = new Workbench(worker.get());
     window = new MainWindow(stage, new Session(workbench));
-    List<String> files = getParameters().getUnnamed();
-    window.show();
-    if (!files.isEmpty()) {
-      List<Path> paths = files.stream().map(Path::of).toList();
-      Platform.runLater(() -> {
-        FileActions.offer(paths.subList(1, paths.size()));
-        window.open(paths.getFirst());
-      });
+    List<Path> files = getParameters().getUnnamed().stream().map(Path::of).toList();
+    if (files.isEmpty()) {
+      window.show();
+    } else {
+      FileActions.offer(files.subList(1, files.size()));
+      window.show(files.getFirst());
     }
   }
 

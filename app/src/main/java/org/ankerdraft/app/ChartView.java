@@ -28,6 +28,7 @@ import org.ankerdraft.render.Camera;
 import org.ankerdraft.render.ChartPainter;
 import org.ankerdraft.render.Label;
 import org.ankerdraft.render.Look;
+import org.ankerdraft.render.Palette;
 import org.ankerdraft.render.PartImage;
 import org.ankerdraft.render.Raster;
 import org.ankerdraft.render.Renderer;
@@ -39,6 +40,9 @@ import org.ankerdraft.render.Scene;
  * while it moves, four when it rests.
  */
 final class ChartView extends Region {
+  /** Says on standard output when a part is shown, for measuring the start. */
+  private static final boolean TIMED = Boolean.getBoolean("ankerdraft.timed");
+
   private static final double EDGE_REACH = 6;
   private static final double RADIANS_PER_PIXEL = 0.008;
   private static final double ZOOM_PER_NOTCH = 1.0015;
@@ -126,6 +130,19 @@ final class ChartView extends Region {
     timer.start();
   }
 
+  /** Draws an empty chart that nobody sees, so that the first one that is seen comes sooner. */
+  static void warmUp() {
+    Camera small =
+        Camera.fitted(Camera.View.SLANTED, Vec3.ZERO, new Vec3(1, 1, 1), 120, 90, FIT_MARGIN);
+    Raster raster = new Raster();
+    Look look = Look.plain(Palette.CHART);
+    try (Renderer renderer = new Renderer(1)) {
+      renderer.draw(Scene.empty(), small, look, raster);
+    }
+    BufferedImage image = new BufferedImage(120, 90, BufferedImage.TYPE_INT_ARGB_PRE);
+    new ChartPainter(look.palette()).paint(image, small, raster, look, List.of(), null);
+  }
+
   void dispose() {
     timer.stop();
     renderer.close();
@@ -164,6 +181,8 @@ final class ChartView extends Region {
     if (!fitted) {
       fitted = scene.triangleCount() > 0;
       fit();
+      // Soon is better than smooth; it is drawn well when it rests.
+      move();
     }
     dirty = true;
   }
@@ -281,7 +300,7 @@ final class ChartView extends Region {
 
   private void draw() {
     allocate();
-    drawnFactor = moving ? 1 : SUPERSAMPLING;
+    drawnFactor = moving || scene.triangleCount() == 0 ? 1 : SUPERSAMPLING;
     renderer.draw(scene, camera.supersampled(drawnFactor), look, raster);
     if (drawnFactor == 1) {
       System.arraycopy(raster.colour(), 0, pixelData, 0, pixelData.length);
@@ -300,6 +319,9 @@ final class ChartView extends Region {
       painter.paintHandle(canvas, camera, sectionGrip(), section.normal(), "section");
     }
     pixels.updateBuffer(b -> null);
+    if (TIMED && scene.triangleCount() > 0) {
+      System.out.println("shown");
+    }
   }
 
   private void allocate() {

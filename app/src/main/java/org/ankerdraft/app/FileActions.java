@@ -114,7 +114,11 @@ final class FileActions {
 
   void open(Path path) {
     view.forgetFit();
-    Optional<FormatError> error = session.open(path);
+    opened(path, session.open(path));
+  }
+
+  /** Remembers a file that went well, or tells why not. */
+  void opened(Path path, Optional<FormatError> error) {
     if (error.isPresent()) {
       tell("Cannot open " + path.getFileName(), InWords.capital(error.get().toString()) + ".");
     } else {

@@ -1,9 +1,9 @@
 package org.ankerdraft.app;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import javafx.application.Platform;
-import javafx.geometry.Orientation;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SplitPane;
@@ -19,6 +19,7 @@ import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.build.BodyUnfolding;
 import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.part.FormatError;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.NamedShape;
@@ -37,13 +38,6 @@ final class MainWindow {
   private static final double HEIGHT = 800;
   private static final double RIGHT_WIDTH = 300;
   private static final double PULL_ABOVE = 0.1;
-  private static final double FLAT_DIVIDER = 0.58;
-
-  /** Width of the middle from which part and flat stand side by side. */
-  private static final double WIDE = 1000;
-
-  /** Says on standard output when a part is shown, for measuring the start. */
-  private static final boolean TIMED = Boolean.getBoolean("ankerdraft.timed");
 
   private final Stage stage;
   private final Session session;
@@ -53,16 +47,16 @@ final class MainWindow {
   private final StepCard card;
   private final PartCard partCard;
   private final FindingsPane findings;
-  private final FlatPane flat;
+  private final FlatSide flat;
   private final SplitPane middle = new SplitPane();
-  private boolean flatWanted = true;
   private boolean folding;
   private FoldScenes.Picture picture;
   private final LedgerPane ledger;
   private final RailPane rail;
   private final TopBar top;
   private final StatusBar status;
-  private final QuickAdd quick;
+  private final List<Action> actions;
+  private QuickAdd quick;
   private final FileActions files;
   private final Strokes strokes;
   private Palette palette = Palette.CHART;
@@ -77,14 +71,12 @@ final class MainWindow {
     card = new StepCard(session, choices);
     partCard = new PartCard(session);
     findings = new FindingsPane(session, this::fly);
-    flat = new FlatPane(session, new FlatHost());
+    flat = new FlatSide(session, middle, new FlatHost(), this::flatShown);
     files = new FileActions(stage, session, view);
-    Actions actions = new Actions(session, this, files);
-    List<Action> list = actions.all();
+    actions = new Actions(session, this, files).all();
     ledger = new LedgerPane(session, () -> showPartCard(true));
-    rail = new RailPane(list);
-    quick = new QuickAdd(list);
-    strokes = new Strokes(list, rail);
+    rail = new RailPane(actions);
+    strokes = new Strokes(actions, rail);
     top =
         new TopBar(
             session,
@@ -109,8 +101,6 @@ final class MainWindow {
     root.setTop(top);
     root.setLeft(new HBox(rail, ledger));
     middle.getItems().add(view);
-    middle.setOrientation(Orientation.VERTICAL);
-    middle.widthProperty().addListener((p, before, now) -> layFlat());
     root.setCenter(middle);
     root.setRight(scroll);
     root.setBottom(status);
@@ -140,9 +130,20 @@ final class MainWindow {
     stage.getScene().addEventFilter(KeyEvent.KEY_RELEASED, e -> strokes.released());
   }
 
+  /** Shows the window with a new part. */
   void show() {
     stage.show();
     session.startNew();
+  }
+
+  /** Shows the window with the part of a file, on which the geometry begins meanwhile. */
+  void show(java.nio.file.Path file) {
+    Optional<FormatError> error = session.open(file);
+    if (error.isPresent()) {
+      session.startNew();
+    }
+    stage.show();
+    Platform.runLater(() -> files.opened(file, error));
   }
 
   void dispose() {
@@ -187,7 +188,7 @@ final class MainWindow {
         rail.show(session.report().orElse(null));
         findings.show();
         card.show();
-        showFlat();
+        flat.show();
       }
       case SELECTION -> {
         if (session.selectedStep().isPresent()) {
@@ -241,40 +242,17 @@ final class MainWindow {
     }
   }
 
-  /** The flat pattern stands beside the part if there is one and it is wanted. */
-  private void showFlat() {
-    flat.show();
-    boolean on = flatWanted && session.report().map(r -> !r.flats().isEmpty()).orElse(false);
-    if (on && !middle.getItems().contains(flat)) {
-      if (map == Look.Map.WALL) {
-        map = Look.Map.FLAT;
-      }
-      middle.getItems().add(flat);
-      layFlat();
-      middle.setDividerPositions(FLAT_DIVIDER);
-      view.forgetFit();
-      restyle();
-    } else if (!on && middle.getItems().contains(flat)) {
-      middle.getItems().remove(flat);
-      view.forgetFit();
+  private void flatShown(boolean on) {
+    if (on && map == Look.Map.WALL) {
+      map = Look.Map.FLAT;
     }
-  }
-
-  /** Beside the part where there is room, else under it. */
-  private void layFlat() {
-    boolean wide = middle.getWidth() > WIDE;
-    Orientation wanted = wide ? Orientation.HORIZONTAL : Orientation.VERTICAL;
-    flat.beside(wide);
-    middle.setOrientation(wanted);
+    view.forgetFit();
+    restyle();
   }
 
   /** Shows or hides the flat pattern beside the part. */
   void toggleFlat() {
-    flatWanted = !middle.getItems().contains(flat);
-    showFlat();
-    if (flatWanted && !flat.hasFlat()) {
-      session.notice("there is no sheet body to lay flat; make or turn one at the Sheet stage");
-    }
+    flat.toggle();
   }
 
   private void showScene() {
@@ -282,7 +260,7 @@ final class MainWindow {
       return;
     }
     List<BodyAnalysis> bodies = session.bodies();
-    scene = org.ankerdraft.render.Scene.of(bodies);
+    scene = session.scene();
     List<Vec3> box = PartImage.box(bodies.stream().map(BodyAnalysis::body).toList());
     view.show(scene, bodies.isEmpty() ? PartImage.boxOf(SketchLines.of(session)) : box);
     Vec3 pull = session.document().process().pull().unit();
@@ -293,9 +271,6 @@ final class MainWindow {
             ? null
             : new Vec3(high.x(), (low.y() + high.y()) / 2, high.z()).plus(pull.times(PULL_ABOVE)));
     restyle();
-    if (TIMED && !bodies.isEmpty()) {
-      System.out.println("shown");
-    }
   }
 
   /** Parts of sheet alone leave no mould, so there is no pull to show. */
@@ -460,6 +435,9 @@ final class MainWindow {
   }
 
   void showQuickAdd() {
+    if (quick == null) {
+      quick = new QuickAdd(actions);
+    }
     quick.show(stage, root.lookup("#quick-field"));
   }
 

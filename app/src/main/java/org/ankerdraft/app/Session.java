@@ -21,10 +21,10 @@ import org.ankerdraft.core.part.FormatError;
 import org.ankerdraft.core.part.Journal;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
-import org.ankerdraft.core.part.PartOpener;
 import org.ankerdraft.core.select.Hint;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
+import org.ankerdraft.render.Scene;
 
 /**
  * The open part: its document with undo and redo, what was built and found last, what is selected.
@@ -60,7 +60,9 @@ final class Session {
   private Path file;
   private PartState state;
   private Map<String, BodyAnalysis> surveyed = Map.of();
+  private Scene surveyedScene = Scene.empty();
   private CheckReport report;
+  private Scene reportScene = Scene.empty();
   private boolean reportIsCurrent;
   private String selectedStep;
   private String viewedBefore;
@@ -100,6 +102,11 @@ final class Session {
   /** What is drawn: with wall fields if the report is of this state. */
   List<BodyAnalysis> bodies() {
     return List.copyOf(reportIsCurrent ? report.bodies().values() : surveyed.values());
+  }
+
+  /** The bodies as they are drawn. */
+  Scene scene() {
+    return reportIsCurrent ? reportScene : surveyedScene;
   }
 
   Optional<Path> file() {
@@ -299,12 +306,13 @@ final class Session {
     }
 
     @Override
-    public void built(PartState built, Map<String, BodyAnalysis> analyses) {
+    public void built(PartState built, Map<String, BodyAnalysis> analyses, Scene drawn) {
       // A part that has lost all its bodies to a failed step keeps the last good ones on screen.
       boolean keepLast = analyses.isEmpty() && !built.isOk() && !surveyed.isEmpty();
       state = built;
       if (!keepLast) {
         surveyed = new LinkedHashMap<>(analyses);
+        surveyedScene = drawn;
       }
       reportIsCurrent = false;
       progress = "checking";
@@ -314,8 +322,9 @@ final class Session {
     }
 
     @Override
-    public void checked(CheckReport found) {
+    public void checked(CheckReport found, Scene drawn) {
       report = found;
+      reportScene = drawn;
       reportIsCurrent = !found.bodies().isEmpty() || surveyed.isEmpty();
       progress = "";
       progressShare = -1;
@@ -333,7 +342,7 @@ final class Session {
 
   /** Opens a file. Empty if it went well; else why not, and the open part stays. */
   Optional<FormatError> open(Path path) {
-    return switch (PartOpener.open(path)) {
+    return switch (workbench.open(path)) {
       case PartFile.Opened.Bad(FormatError error) -> Optional.of(error);
       case PartFile.Opened.Ok(PartFile.Content content) -> {
         take(content, path);
@@ -355,6 +364,7 @@ final class Session {
     saved = content.part();
     state = null;
     surveyed = Map.of();
+    surveyedScene = Scene.empty();
     report = null;
     reportIsCurrent = false;
     notice = "";

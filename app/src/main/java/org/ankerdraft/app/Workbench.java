@@ -1,10 +1,14 @@
 package org.ankerdraft.app;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -16,8 +20,11 @@ import org.ankerdraft.core.check.CheckRunner;
 import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.part.PartOpener;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.render.Scene;
 
 /**
  * Builds, surveys and checks parts on a thread of its own. The latest request wins: an older one
@@ -27,6 +34,11 @@ import org.ankerdraft.kernel.GeometryKernel;
 final class Workbench implements AutoCloseable {
   private static final long GRACE_NANOS = 600_000_000L;
 
+  /** The interface is not waited for longer than this. */
+  private static final long MOST_WAIT_MS = 1500;
+
+  private static final long PREPARATION_NANOS = 5_000_000_000L;
+
   /**
    * Told of what comes of a request, on the interface thread; not told of requests that were
    * overtaken.
@@ -34,9 +46,15 @@ final class Workbench implements AutoCloseable {
   interface Listener {
     void progress(int step, int of, String id);
 
-    void built(PartState state, Map<String, BodyAnalysis> surveyed);
+    /**
+     * @param scene the bodies to be drawn
+     */
+    void built(PartState state, Map<String, BodyAnalysis> surveyed, Scene scene);
 
-    void checked(CheckReport report);
+    /**
+     * @param scene the bodies to be drawn, with their wall fields
+     */
+    void checked(CheckReport report, Scene scene);
 
     /** Nothing came of it: the user cancelled, or no geometry worker can be had. */
     void stopped(String why);
@@ -61,6 +79,7 @@ final class Workbench implements AutoCloseable {
   private final GeometryKernel slowKernel;
   private final PartBuilder builder;
   private final CheckRunner checks;
+  private Map<Path, CompletableFuture<PartFile.Opened>> ahead = Map.of();
   private final AtomicReference<Job> current = new AtomicReference<>();
   private final ExecutorService thread =
       Executors.newSingleThreadExecutor(r -> {
@@ -92,6 +111,34 @@ final class Workbench implements AutoCloseable {
     thread.execute(() -> run(job, part, files, listener));
   }
 
+  /**
+   * Opens, builds and meshes a part whose file holds its results, before it is asked for: while the
+   * window is still being made. What goes wrong is told when it is opened.
+   */
+  void prepare(Path path) {
+    CompletableFuture<PartFile.Opened> opened = new CompletableFuture<>();
+    ahead = Map.of(path, opened);
+    thread.execute(() -> {
+      opened.complete(PartOpener.open(path));
+      if (opened.join() instanceof PartFile.Opened.Ok(PartFile.Content content)
+          && !content.cache().isEmpty()) {
+        long until = System.nanoTime() + PREPARATION_NANOS;
+        builder.remember(content.cache());
+        Budget.Cancel late = () -> System.nanoTime() > until;
+        builder
+            .build(content.part(), content.files(), PartBuilder.Progress.NONE, late)
+            .ifPresent(state -> checks.survey(state, late));
+      }
+    });
+  }
+
+  /** Opens a file; one that is being prepared is not read twice. */
+  PartFile.Opened open(Path path) {
+    CompletableFuture<PartFile.Opened> opened = ahead.get(path);
+    ahead = Map.of();
+    return opened == null ? PartOpener.open(path) : opened.join();
+  }
+
   /** Hands over the results that a part file holds, before it is built. */
   void remember(Map<String, byte[]> cache) {
     thread.execute(() -> builder.remember(cache));
@@ -120,7 +167,8 @@ final class Workbench implements AutoCloseable {
                   job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
       return;
     }
-    tell(job, () -> listener.built(state.get(), surveyed.get()));
+    Scene plain = Scene.of(List.copyOf(surveyed.get().values()));
+    showThen(job, () -> listener.built(state.get(), surveyed.get(), plain));
     Optional<RuleBook> book = RuleBook.forPart(part);
     if (book.isEmpty()) {
       tell(
@@ -131,9 +179,25 @@ final class Workbench implements AutoCloseable {
     }
     checks
         .check(state.get(), book.get(), job)
-        .ifPresent(report -> tell(job, () -> listener.checked(report)));
+        .ifPresent(report -> {
+          Scene mapped = Scene.of(List.copyOf(report.bodies().values()));
+          tell(job, () -> listener.checked(report, mapped));
+        });
     // The window asks for shapes of earlier steps too, and must not wait for them.
     builder.loadAll(state.get(), job);
+  }
+
+  /** Tells the interface, and lets it show the part before the checks take the processors. */
+  private void showThen(Job job, Runnable message) {
+    CountDownLatch taken = new CountDownLatch(1);
+    tell(job, message);
+    // Once more around, so that what the message changed has been drawn.
+    Platform.runLater(() -> Platform.runLater(taken::countDown));
+    try {
+      taken.await(MOST_WAIT_MS, TimeUnit.MILLISECONDS);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
   }
 
   private void tell(Job job, Runnable message) {

@@ -15,12 +15,16 @@ public final class BareWindow extends Application {
 
   @Override
   public void start(Stage stage) {
-    stage.setScene(new Scene(new StackPane(new Label("window")), 640, 400));
+    Scene scene = new Scene(new StackPane(new Label("window")), 640, 400);
+    // After the pulse that has laid it out and handed it to be painted, as the application tells
+    // it.
+    scene.addPostLayoutPulseListener(() ->
+        Platform.runLater(() -> {
+          System.out.println("shown");
+          System.out.flush();
+          Platform.exit();
+        }));
+    stage.setScene(scene);
     stage.show();
-    Platform.runLater(() -> {
-      System.out.println("shown");
-      System.out.flush();
-      Platform.exit();
-    });
   }
 }

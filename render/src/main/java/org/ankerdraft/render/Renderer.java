@@ -45,13 +45,15 @@ public final class Renderer implements AutoCloseable {
   public void draw(Scene scene, Camera camera, Look look, Raster raster) {
     nodes = Projected.of(nodes, scene, camera, look, threads);
     together(nodes::project);
+    double left = Math.max(0, Math.min(camera.width(), Math.floor(nodes.leftmost()) - 1));
+    double right = Math.max(left, Math.min(camera.width(), Math.ceil(nodes.rightmost()) + 2));
     raster.begin(
         camera.width(),
         camera.height(),
         scene.faceOfTriangle,
         0xFF000000 | look.palette().field(),
-        (int) Math.max(0, Math.floor(nodes.leftmost()) - 1),
-        (int) Math.min(camera.width(), Math.ceil(nodes.rightmost()) + 2));
+        (int) left,
+        (int) right);
     sortIntoBands(scene.clusters, camera, look.section() != null);
     slopes.reserve(scene.triangleCount());
     Filler filler = new Filler(scene, nodes, look, raster, slopes);

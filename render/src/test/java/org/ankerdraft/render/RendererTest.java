@@ -321,4 +321,21 @@ class RendererTest {
     assertThat(raster.colour()).isEqualTo(fresh.colour());
     assertThat(covered(raster)).isEqualTo(covered(fresh));
   }
+
+  @Test
+  void whereNothingIsSeenThereIsGround() {
+    Raster raster = new Raster();
+    try (Renderer renderer = new Renderer(2)) {
+      Look look = Look.plain(Palette.CHART);
+      renderer.draw(scene, camera(Camera.View.SLANTED), look, raster);
+      for (Scene none : List.of(Scene.empty(), scene)) {
+        Camera past = camera(Camera.View.FRONT).panned(-5 * WIDTH, 0);
+        renderer.draw(none, past, look, raster);
+        assertThat(raster.colour()).containsOnly(0xFF000000 | Palette.CHART.field());
+        renderer.draw(scene, camera(Camera.View.SLANTED), look, raster);
+        renderer.draw(none, past.panned(10 * WIDTH, 0), look, raster);
+        assertThat(raster.colour()).containsOnly(0xFF000000 | Palette.CHART.field());
+      }
+    }
+  }
 }

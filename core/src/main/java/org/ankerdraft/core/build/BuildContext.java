@@ -39,6 +39,10 @@ final class BuildContext {
   final Map<String, byte[]> files;
   final Map<String, Body> bodies;
   final Map<String, ResolvedSketch> sketches;
+
+  /** What the steps before came to, in order. */
+  final List<StepResult> done;
+
   private final Budget.Cancel cancel;
 
   BuildContext(
@@ -49,6 +53,7 @@ final class BuildContext {
       Map<String, byte[]> files,
       Map<String, Body> bodies,
       Map<String, ResolvedSketch> sketches,
+      List<StepResult> done,
       Budget.Cancel cancel) {
     this.kernel = kernel;
     this.part = part;
@@ -57,6 +62,7 @@ final class BuildContext {
     this.files = files;
     this.bodies = new LinkedHashMap<>(bodies);
     this.sketches = sketches;
+    this.done = List.copyOf(done);
     this.cancel = cancel;
   }
 

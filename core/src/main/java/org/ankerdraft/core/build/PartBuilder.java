@@ -125,7 +125,8 @@ public final class PartBuilder {
       progress.atStep(i, part.built(), step.id());
       String key = key(step, part, values, files, bodies, sketchKeys);
       BuildContext context =
-          new BuildContext(kernel, part, values, tolerance, files, bodies, sketches, cancel);
+          new BuildContext(
+              kernel, part, values, tolerance, files, bodies, sketches, results, cancel);
       StepResult result;
       try {
         result = remembered(key, step).orElse(null);

@@ -1,6 +1,6 @@
 package org.ankerdraft.core.build;
 
-import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,12 +16,11 @@ import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.Topology;
 
 /**
- * Hollows a body. Strategies: the library's thick solid with arcs, with extended faces; offset and
- * cut; rounds that are smaller than the wall taken off before the offset, so that the inside
- * becomes sharp there.
+ * Hollows a body. Strategies: where rounds are smaller than the wall, the body without them is
+ * offset, so that the inside becomes sharp there; the library's thick solid with arcs, with
+ * extended faces; offset and cut.
  */
 final class ShellBuilder {
   /**
@@ -34,6 +33,7 @@ final class ShellBuilder {
 
   private final BuildContext context;
   private final Step.Shell step;
+  private String bodyName = "";
 
   ShellBuilder(BuildContext context, Step.Shell step) {
     this.context = context;
@@ -74,6 +74,8 @@ final class ShellBuilder {
       throw new StepFailed("shell", "all faces are open, so no wall is left");
     }
     Walls walls = new Walls(input, open, own, thickness);
+    bodyName = body.name();
+    refuseCrossing(walls);
     Ladder ladder = ladder(walls);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
@@ -85,11 +87,49 @@ final class ShellBuilder {
     throw new StepFailed(failure.withWorks(worksUpTo(walls)));
   }
 
+  /**
+   * The inside of a round that tapers from more than the wall to less would have to become sharp
+   * part of the way; no strategy makes that, and most need long to find out.
+   */
+  private void refuseCrossing(Walls w) throws StepFailed, Ladder.Stopped {
+    if (step.outwards()) {
+      return;
+    }
+    List<ShellRounds.Tapered> partly =
+        rounds(w).partly.stream().filter(r -> !w.open.contains(r.face())).toList();
+    if (partly.isEmpty()) {
+      return;
+    }
+    ShellRounds.Tapered least =
+        partly.stream().min(Comparator.comparingDouble(ShellRounds.Tapered::leastMm)).get();
+    double wall = w.at(least.face());
+    double limit = Math.floor(least.leastMm() * 100 - 1e-6) / 100;
+    boolean works = limit > 0 && ladder(w.scaled(limit / wall)).climb().isPresent();
+    throw new StepFailed(
+        new Failure(
+            "shell of " + Words.mm(w.thickness),
+            "the outside round tapers to "
+                + Words.mm(least.leastMm())
+                + ", less than the wall of "
+                + Words.mm(wall)
+                + ", so that the inside cannot follow it; make it at least "
+                + Words.mm(wall)
+                + " at its smaller end, or round after the draft",
+            partly.stream().map(r -> w.input.faceName(r.face())).toList(),
+            w.input.topology().face(least.face()).point(),
+            works ? "up to " + Words.mm(w.thickness * limit / wall) : null));
+  }
+
   private Ladder ladder(Walls w) {
     Ladder ladder = new Ladder(result -> fault(w, result));
-    boolean smallRounds = !step.outwards() && !smallRounds(w).isEmpty();
-    if (smallRounds) {
+    if (!step.outwards() && !rounds(w).small.isEmpty()) {
       // The other ways fail beside such rounds, some of them slowly.
+      rounds(w)
+          .before(bodyName, context.done, context.part.steps())
+          .ifPresent(bare ->
+              ladder.rung(
+                  "body before its small rounds, offset inwards, cut",
+                  () -> offsetAndCut(w, bare, Join.INTERSECTION)));
       ladder.rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
     }
     if (!w.open.isEmpty()) {
@@ -216,39 +256,16 @@ final class ShellBuilder {
         });
   }
 
-  /** Outside rounds no larger than the wall, which the inside of the wall cannot follow. */
-  private List<Integer> smallRounds(Walls w) {
-    Topology t = w.input.topology();
-    List<Integer> small = new ArrayList<>();
-    for (int i = 1; i <= t.faces().size(); i++) {
-      Topology.Face f = t.face(i);
-      double radius =
-          switch (f.kind()) {
-            case CYLINDER, SPHERE -> f.radius();
-            case TORUS -> f.second();
-            default -> Double.POSITIVE_INFINITY;
-          };
-      if (!f.concave()
-          && radius <= w.at(i) + context.tolerance.lengthMm()
-          && hasSmoothNeighbour(t, i)) {
-        small.add(i);
-      }
-    }
-    return small;
+  private ShellRounds rounds(Walls w) {
+    return new ShellRounds(w.input, w::at, context.tolerance.lengthMm());
   }
 
   private Outcome<NamedShape> withoutSmallRounds(Walls w) {
-    List<Integer> small = smallRounds(w);
     return context
         .kernel
-        .defeature(w.input.shape(), small, context.shortBudget())
+        .defeature(w.input.shape(), rounds(w).small, context.shortBudget())
         .map(d -> Naming.name(d, List.of(w.input), () -> step.id() + "/inner"))
         .then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
-  }
-
-  private static boolean hasSmoothNeighbour(Topology t, int face) {
-    return t.edges().stream()
-        .anyMatch(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face));
   }
 
   /**

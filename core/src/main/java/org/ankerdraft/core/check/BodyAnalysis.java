@@ -9,6 +9,7 @@ import org.ankerdraft.kernel.TriangleMesh;
 /**
  * What the checks and the maps know of a body.
  *
+ * @param bvh for rays through the mesh, null until the body is checked
  * @param draft angle of each face to the pull, in the order of the faces
  * @param wall thickness field, null until it is measured
  * @param statistics of the field, null with it

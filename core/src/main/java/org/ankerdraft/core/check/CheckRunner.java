@@ -82,7 +82,7 @@ public final class CheckRunner {
           }
           continue;
         }
-        known = new BodyAnalysis(body, m, new Bvh(m), d, null, null);
+        known = new BodyAnalysis(body, m, null, d, null, null);
       } else if (!known.body().equals(body)) {
         known =
             new BodyAnalysis(
@@ -91,8 +91,11 @@ public final class CheckRunner {
       kept.put(key, known);
       out.put(body.name(), known);
     }
-    kept.keySet()
-        .removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
+    // A part without bodies forgets nothing: the one before it may come back at once.
+    if (!out.isEmpty()) {
+      kept.keySet()
+          .removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
+    }
     return Optional.of(out);
   }
 
@@ -119,13 +122,14 @@ public final class CheckRunner {
         continue;
       }
       if (a.wall() == null && !sheets.contains(body.name())) {
+        Bvh bvh = new Bvh(a.mesh());
         double spacing = body.named().shape().mass().diagonalMm() * SPACING_SHARE;
         WallField wall =
-            WallField.measure(a.mesh(), a.bvh(), spacing, deflectionMm(body), threads, cancel);
+            WallField.measure(a.mesh(), bvh, spacing, deflectionMm(body), threads, cancel);
         if (wall == null) {
           return Optional.empty();
         }
-        a = new BodyAnalysis(body, a.mesh(), a.bvh(), a.draft(), wall, WallStatistics.of(wall));
+        a = new BodyAnalysis(body, a.mesh(), bvh, a.draft(), wall, WallStatistics.of(wall));
         kept.put(body.key() + pull, a);
       }
       bodies.put(body.name(), a);

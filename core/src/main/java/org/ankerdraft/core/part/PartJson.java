@@ -30,7 +30,6 @@ public final class PartJson {
           .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
           .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
           .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
-          .enable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY)
           .disable(MapperFeature.SORT_CREATOR_PROPERTIES_FIRST)
           .disable(MapperFeature.SORT_PROPERTIES_ALPHABETICALLY)
           .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
