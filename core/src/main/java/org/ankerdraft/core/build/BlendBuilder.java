@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.select.Choosing;
@@ -39,6 +40,45 @@ final class BlendBuilder {
     this.id = id;
     this.bodyName = bodyName;
     this.sets = sets;
+  }
+
+  /**
+   * What a step did to a body, for doing the like to another body with the same edges.
+   *
+   * @param sizes radius or leg by edge of {@code before}, mm
+   */
+  record Done(NamedShape before, Map<Integer, Double> sizes, BlendBuilder builder) {
+
+    /**
+     * Rounds a body that is this one offset inwards: the radius shrinks at outside edges and grows
+     * at inside ones, so that the rounds lie as far inwards as everything else. Edges whose radius
+     * is used up stay sharp.
+     *
+     * @param isLeftOut edges that are not to be rounded, by name
+     */
+    Outcome<NamedShape> onOffset(
+        NamedShape inner, double inwardsMm, double toleranceMm, Predicate<String> isLeftOut) {
+      Map<Integer, Double> smaller = new TreeMap<>();
+      for (Map.Entry<Integer, Double> e : sizes.entrySet()) {
+        String name = before.edgeName(e.getKey());
+        boolean outside = before.topology().edge(e.getKey()).bend() == Topology.Bend.CONVEX;
+        double radius = e.getValue() + (outside ? -inwardsMm : inwardsMm);
+        if (radius <= toleranceMm || isLeftOut.test(name)) {
+          continue;
+        }
+        int edge = inner.edge(name);
+        if (edge == 0) {
+          return Outcome.failed(Outcome.Cause.REFUSED, "edge " + name + " is not there inside");
+        }
+        smaller.put(edge, radius);
+      }
+      return smaller.isEmpty() ? Outcome.done(inner) : builder.at(inner, smaller);
+    }
+  }
+
+  /** What this step does to a body. */
+  Done on(NamedShape before) throws StepFailed, ExpressionException, Choosing.Adrift {
+    return new Done(before, sizes(before), this);
   }
 
   private String word() {

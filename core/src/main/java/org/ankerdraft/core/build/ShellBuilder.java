@@ -1,12 +1,16 @@
 package org.ankerdraft.core.build;
 
+import java.util.ArrayDeque;
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.NamedShape;
@@ -31,9 +35,15 @@ final class ShellBuilder {
 
   private static final double THICKNESS_PROOF_SHARE = 0.01;
 
+  /** Right at its limit a round would shrink to a point, which the library cannot make. */
+  private static final double SURELY_LESS = 0.95;
+
+  private static final String BEFORE_ROUNDS =
+      "body before its rounds, offset inwards, rounded again";
+
   private final BuildContext context;
   private final Step.Shell step;
-  private String bodyName = "";
+  private List<BlendBuilder.Done> lastRounds = List.of();
 
   ShellBuilder(BuildContext context, Step.Shell step) {
     this.context = context;
@@ -74,7 +84,7 @@ final class ShellBuilder {
       throw new StepFailed("shell", "all faces are open, so no wall is left");
     }
     Walls walls = new Walls(input, open, own, thickness);
-    bodyName = body.name();
+    lastRounds = lastRounds(body.name());
     refuseCrossing(walls);
     Ladder ladder = ladder(walls);
     Optional<Ladder.Climbed> climbed = ladder.climb();
@@ -103,8 +113,16 @@ final class ShellBuilder {
     ShellRounds.Tapered least =
         partly.stream().min(Comparator.comparingDouble(ShellRounds.Tapered::leastMm)).get();
     double wall = w.at(least.face());
-    double limit = Math.floor(least.leastMm() * 100 - 1e-6) / 100;
-    boolean works = limit > 0 && ladder(w.scaled(limit / wall)).climb().isPresent();
+    double limit = Math.floor(least.leastMm() * SURELY_LESS * 100) / 100;
+    Walls thinner = w.scaled(limit / wall);
+    // Only the quick strategies: the user waits for this.
+    Ladder trial =
+        new Ladder(result -> fault(thinner, result))
+            .rung("thick solid", () -> thickSolid(thinner, Join.ARC));
+    if (isBuiltWithLastRounds(thinner)) {
+      trial.rung(BEFORE_ROUNDS, () -> beforeRounds(thinner));
+    }
+    boolean works = limit > 0 && trial.climb().isPresent();
     throw new StepFailed(
         new Failure(
             "shell of " + Words.mm(w.thickness),
@@ -117,19 +135,17 @@ final class ShellBuilder {
                 + " at its smaller end, or round after the draft",
             partly.stream().map(r -> w.input.faceName(r.face())).toList(),
             w.input.topology().face(least.face()).point(),
-            works ? "up to " + Words.mm(w.thickness * limit / wall) : null));
+            works ? "up to about " + Words.mm(thinner.thickness) : null));
   }
 
   private Ladder ladder(Walls w) {
     Ladder ladder = new Ladder(result -> fault(w, result));
-    if (!step.outwards() && !rounds(w).small.isEmpty()) {
-      // The other ways fail beside such rounds, some of them slowly.
-      rounds(w)
-          .before(bodyName, context.done, context.part.steps())
-          .ifPresent(bare ->
-              ladder.rung(
-                  "body before its small rounds, offset inwards, cut",
-                  () -> offsetAndCut(w, bare, Join.INTERSECTION)));
+    boolean hasSmall = !rounds(w).small.isEmpty();
+    if (!step.outwards() && hasSmall && isBuiltWithLastRounds(w)) {
+      // The other ways fail beside small rounds, some of them slowly.
+      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
+    }
+    if (!step.outwards() && hasSmall) {
       ladder.rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
     }
     if (!w.open.isEmpty()) {
@@ -142,6 +158,9 @@ final class ShellBuilder {
           .rung(
               "offset outwards with faces extended, and cut",
               () -> offsetOutwards(w, Join.INTERSECTION));
+    }
+    if (!hasSmall && isBuiltWithLastRounds(w)) {
+      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
     }
     return ladder
         .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
@@ -197,7 +216,72 @@ final class ShellBuilder {
         .map(d -> Naming.name(d, List.of(w.input), births(w.input, w.open)));
   }
 
+  private boolean isBuiltWithLastRounds(Walls w) {
+    return !lastRounds.isEmpty() && w.own.isEmpty();
+  }
+
+  /** The rounds that were the last that was done to a body, in order. */
+  private List<BlendBuilder.Done> lastRounds(String body)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    Deque<BlendBuilder.Done> found = new ArrayDeque<>();
+    List<StepResult> changes = context.done.stream().filter(r -> r.body(body) != null).toList();
+    for (int i = changes.size() - 1; i > 0; i--) {
+      Optional<Step> made = context.part.step(changes.get(i).id());
+      if (made.isEmpty() || !(made.get() instanceof Step.Round round)) {
+        break;
+      }
+      found.addFirst(new BlendBuilder(context, round).on(changes.get(i - 1).body(body).named()));
+    }
+    return List.copyOf(found);
+  }
+
+  /** The inside is made without the rounds and rounded like the outside, by the wall less. */
+  private Outcome<NamedShape> beforeRounds(Walls w) {
+    NamedShape before = lastRounds.getFirst().before();
+    List<Integer> small =
+        new ShellRounds(before, f -> w.thickness, context.tolerance.lengthMm()).small;
+    Set<String> gone = small.stream().map(before::faceName).collect(Collectors.toSet());
+    Outcome<NamedShape> inner =
+        without(before, small).then(bare -> cavity(w, bare, Join.INTERSECTION));
+    for (BlendBuilder.Done round : lastRounds) {
+      inner =
+          inner.then(c ->
+              round.onOffset(
+                  c,
+                  w.thickness,
+                  context.tolerance.lengthMm(),
+                  edge -> isAtOpening(w, edge) || isBeside(edge, gone)));
+    }
+    return inner.then(c -> cut(w, c));
+  }
+
+  private Outcome<NamedShape> without(NamedShape shape, List<Integer> faces) {
+    return faces.isEmpty()
+        ? Outcome.done(shape)
+        : context
+            .kernel
+            .defeature(shape.shape(), faces, context.shortBudget())
+            .map(d -> Naming.name(d, List.of(shape), () -> step.id() + "/inner"));
+  }
+
+  private static boolean isAtOpening(Walls w, String edge) {
+    return isBeside(edge, w.open.stream().map(w.input::faceName).collect(Collectors.toSet()));
+  }
+
+  /** Is one of the edge's faces among some, by name? */
+  private static boolean isBeside(String edge, Set<String> faces) {
+    Set<String> bare = faces.stream().map(Naming::withoutOrdinal).collect(Collectors.toSet());
+    return Arrays.stream(edge.split("\\|", -1))
+        .map(Naming::withoutOrdinal)
+        .anyMatch(bare::contains);
+  }
+
   private Outcome<NamedShape> offsetAndCut(Walls w, NamedShape from, Join join) {
+    return cavity(w, from, join).then(c -> cut(w, c));
+  }
+
+  /** The inside, led out through the openings. */
+  private Outcome<NamedShape> cavity(Walls w, NamedShape from, Join join) {
     Map<Integer, Double> own = new LinkedHashMap<>();
     for (int i = 1; i <= from.topology().faces().size(); i++) {
       int original = w.input.face(from.faceName(i));
@@ -210,18 +294,15 @@ final class ShellBuilder {
     return context
         .kernel
         .offset(from.shape(), -w.thickness, own, join, context.shortBudget())
-        .then(cavity -> {
-          NamedShape inner = Naming.name(cavity, List.of(from), () -> step.id() + "/inner");
-          return context
-              .kernel
-              .combine(
-                  Combination.SUBTRACT,
-                  w.input.shape(),
-                  List.of(inner.shape()),
-                  false,
-                  context.budget())
-              .map(d -> Naming.name(d, List.of(w.input, asInner(inner)), () -> step.id() + "/rim"));
-        });
+        .map(d -> Naming.name(d, List.of(from), () -> step.id() + "/inner"));
+  }
+
+  private Outcome<NamedShape> cut(Walls w, NamedShape inner) {
+    return context
+        .kernel
+        .combine(
+            Combination.SUBTRACT, w.input.shape(), List.of(inner.shape()), false, context.budget())
+        .map(d -> Naming.name(d, List.of(w.input, asInner(inner)), () -> step.id() + "/rim"));
   }
 
   private NamedShape asInner(NamedShape cavity) {
@@ -261,11 +342,7 @@ final class ShellBuilder {
   }
 
   private Outcome<NamedShape> withoutSmallRounds(Walls w) {
-    return context
-        .kernel
-        .defeature(w.input.shape(), rounds(w).small, context.shortBudget())
-        .map(d -> Naming.name(d, List.of(w.input), () -> step.id() + "/inner"))
-        .then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
+    return without(w.input, rounds(w).small).then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
   }
 
   /**

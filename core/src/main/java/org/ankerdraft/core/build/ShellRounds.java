@@ -1,13 +1,9 @@
 package org.ankerdraft.core.build;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
-import java.util.Set;
 import java.util.function.IntToDoubleFunction;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
@@ -25,10 +21,7 @@ final class ShellRounds {
   /** Rounds larger than the wall at one end only. */
   final List<Tapered> partly;
 
-  private final NamedShape input;
-
   ShellRounds(NamedShape input, IntToDoubleFunction wallMm, double toleranceMm) {
-    this.input = input;
     List<Integer> smaller = new ArrayList<>();
     List<Tapered> crossing = new ArrayList<>();
     Topology t = input.topology();
@@ -79,48 +72,5 @@ final class ShellRounds {
       }
     }
     return new Tapered(face, least, most);
-  }
-
-  /**
-   * The body as it was before its small rounds were made, if they were the last that was done to it
-   * and no other face came of the same steps.
-   *
-   * @param done what the steps so far came to, in order
-   */
-  Optional<NamedShape> before(String body, List<StepResult> done, List<Step> steps) {
-    Set<String> makers = new HashSet<>();
-    Set<String> smallNames = new HashSet<>();
-    for (int face : small) {
-      smallNames.add(input.faceName(face));
-      makers.add(maker(input.faceName(face)));
-    }
-    boolean mixed =
-        input.faceNames().stream()
-            .anyMatch(name -> makers.contains(maker(name)) && !smallNames.contains(name));
-    boolean allRounds =
-        steps.stream()
-            .filter(s -> s instanceof Step.Round)
-            .map(Step::id)
-            .toList()
-            .containsAll(makers);
-    if (mixed || !allRounds) {
-      return Optional.empty();
-    }
-    Set<String> left = new HashSet<>(makers);
-    for (StepResult result : done.reversed()) {
-      Optional<Body> made = result.bodies().stream().filter(b -> b.name().equals(body)).findFirst();
-      if (made.isPresent() && left.isEmpty()) {
-        return Optional.of(made.get().named());
-      }
-      if (made.isPresent() && !left.remove(result.id())) {
-        return Optional.empty();
-      }
-    }
-    return Optional.empty();
-  }
-
-  private static String maker(String faceName) {
-    int slash = faceName.indexOf('/');
-    return slash < 0 ? faceName : faceName.substring(0, slash);
   }
 }

@@ -33,6 +33,11 @@ public record StepResult(
   /** The name that is gone and the one nearest to it (null if there is none). */
   public record Candidate(String lost, String nearest) {}
 
+  /** The body of a name as it stands after the step, or null if the step left it alone. */
+  Body body(String name) {
+    return bodies.stream().filter(b -> b.name().equals(name)).findFirst().orElse(null);
+  }
+
   public String message() {
     return failure == null ? "" : failure.message();
   }
