@@ -116,12 +116,11 @@ final class ShellBuilder {
     double limit = Math.floor(least.leastMm() * SURELY_LESS * 100) / 100;
     Walls thinner = w.scaled(limit / wall);
     // Only the quick strategies: the user waits for this.
-    Ladder trial =
-        new Ladder(result -> fault(thinner, result))
-            .rung("thick solid", () -> thickSolid(thinner, Join.ARC));
+    Ladder trial = new Ladder(result -> fault(thinner, result));
     if (isBuiltWithLastRounds(thinner)) {
       trial.rung(BEFORE_ROUNDS, () -> beforeRounds(thinner));
     }
+    trial.rung("thick solid", () -> thickSolid(thinner, Join.ARC));
     boolean works = limit > 0 && trial.climb().isPresent();
     throw new StepFailed(
         new Failure(
