@@ -89,6 +89,30 @@ class WindowTest extends InWindow {
   }
 
   @Test
+  void theViewTurnsToPerspectiveAndBack() throws Exception {
+    robot.interact(() -> window.view().requestFocus());
+    Camera parallel = onFx(() -> window.view().camera());
+    robot.push(KeyCode.C);
+    robot.push(KeyCode.V);
+    Camera perspective = onFx(() -> window.view().camera());
+    assertThat(perspective.isPerspective()).isTrue();
+    assertThat(perspective.target()).isEqualTo(parallel.target());
+    // What is nearer is drawn larger: the box is 40 mm wide in front and behind.
+    double front =
+        perspective.screenX(new Vec3(20, -15, 0)) - perspective.screenX(new Vec3(-20, -15, 0));
+    double back =
+        perspective.screenX(new Vec3(20, 15, 0)) - perspective.screenX(new Vec3(-20, 15, 0));
+    assertThat(front).isGreaterThan(back * 1.05);
+    robot.clickOn(onScreen(new Vec3(5, 5, 20)));
+    assertThat(onFx(() -> window.session().picked()))
+        .containsExactly(new Session.Picked("Body", true, "box/end"));
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.C);
+    robot.push(KeyCode.V);
+    assertThat(onFx(() -> window.view().camera())).isEqualTo(parallel);
+  }
+
+  @Test
   void quickAddFindsAStepByTyping() throws Exception {
     robot.push(KeyCode.CONTROL, KeyCode.SPACE);
     until(() -> robot.lookup("#quick-input").tryQuery().isPresent());

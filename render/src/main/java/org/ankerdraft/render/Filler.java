@@ -164,6 +164,13 @@ final class Filler {
     float ab = (bx - ax) / (by - ay);
     float bc = (cx - bx) / (cy - by);
     float ca = (ax - cx) / (ay - cy);
+    // An edge is followed from its upper end, so that both its triangles find the same pixels.
+    float abX = ay < by ? ax : bx;
+    float abY = Math.min(ay, by);
+    float bcX = by < cy ? bx : cx;
+    float bcY = Math.min(by, cy);
+    float caX = cy < ay ? cx : ax;
+    float caY = Math.min(cy, ay);
     int w = raster.width;
     float[] depth = raster.depth;
     int[] triangle = raster.triangle;
@@ -175,17 +182,17 @@ final class Filler {
       boolean bAbove = by <= py;
       boolean cAbove = cy <= py;
       if (aAbove != bAbove) {
-        float x = ax + (py - ay) * ab;
+        float x = abX + (py - abY) * ab;
         left = x;
         right = x;
       }
       if (bAbove != cAbove) {
-        float x = bx + (py - by) * bc;
+        float x = bcX + (py - bcY) * bc;
         left = Math.min(left, x);
         right = Math.max(right, x);
       }
       if (cAbove != aAbove) {
-        float x = cx + (py - cy) * ca;
+        float x = caX + (py - caY) * ca;
         left = Math.min(left, x);
         right = Math.max(right, x);
       }
