@@ -6,7 +6,7 @@ final class Filler {
   private static final float SMALL = 5;
 
   /** A hair wider than exact, so that rounding leaves no cracks between neighbours. */
-  private static final float CRACK = 1e-3f;
+  private static final float CRACK = 1e-4f;
 
   private static final float HALF = 0.5f - CRACK;
 
