@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 class TaperedCupsTest {
 
   /** Lengths in mm; the mouth is where the sketch lies. */
-  private record Cup(
+  record Cup(
       double width,
       double depth,
       double height,
