@@ -16,6 +16,9 @@ final class Lines {
 
   private static final double SAME_PLACE_PIXELS = 0.75;
 
+  /** Width of an edge that is edited or pointed at, pixels of a raster of usual size. */
+  private static final float WIDEST = 3;
+
   /** Edges that lie on the section plane are still drawn. */
   private static final double CUT_SLACK_MM = 1e-4;
 
@@ -34,7 +37,16 @@ final class Lines {
     this.raster = raster;
     this.bias = (float) (DEPTH_BIAS_PIXELS / camera.pixelsPerMm());
     this.jump = (float) (OUTLINE_JUMP_PIXELS / camera.pixelsPerMm());
-    this.lineScale = Math.max(1, raster.width / 2000f);
+    this.lineScale = lineScale(raster.width);
+  }
+
+  private static float lineScale(int rasterWidth) {
+    return Math.max(1, rasterWidth / 2000f);
+  }
+
+  /** How many pixels beside the part a line on its outline may take. */
+  static int reach(int rasterWidth) {
+    return (int) Math.ceil(WIDEST / 2 * lineScale(rasterWidth) + 1);
   }
 
   /** Ink where the part ends against the ground or against something far behind it. */
@@ -109,7 +121,7 @@ final class Lines {
         continue;
       }
       int colour = edited ? look.palette().buoy() : look.palette().ink();
-      float width = (edited || hover ? 3f : 1.15f) * lineScale;
+      float width = (edited || hover ? WIDEST : 1.15f) * lineScale;
       float opacity = edited || hover ? 1 : 0.88f;
       polyline(e, projection, new Stroke(colour, width, opacity), from, to);
     }

@@ -5,16 +5,16 @@ import org.ankerdraft.kernel.Vec3;
 /** The nodes of a scene on the screen, with what changes over its triangles. Reused. */
 final class Projected {
   /** Screen x, screen y and depth of each node. */
-  float[] at = new float[0];
+  final float[] at;
 
   /** How squarely the light falls on each node. */
-  float[] light = new float[0];
+  final float[] light;
 
   /** What the map shows at each node: the sine of its draft, or its wall. */
-  float[] value = new float[0];
+  final float[] value;
 
   /** Distance to the section's plane, positive where it is cut away. */
-  float[] cut = new float[0];
+  final float[] cut;
 
   private final Scene scene;
   private final Projection projection;
@@ -27,7 +27,8 @@ final class Projected {
   private final float[] high;
   private final int shares;
 
-  private Projected(Projected old, Scene scene, Camera camera, Look look, int shares) {
+  /** Room for a scene's nodes, in the arrays of an older one if they are large enough. */
+  Projected(Projected old, Scene scene, Camera camera, Look look, int shares) {
     this.scene = scene;
     this.look = look;
     this.shares = shares;
@@ -41,11 +42,6 @@ final class Projected {
     cut = fits ? old.cut : new float[n];
     low = new float[shares];
     high = new float[shares];
-  }
-
-  /** Room for a scene's nodes, in the arrays of an older one if they are large enough. */
-  static Projected of(Projected old, Scene scene, Camera camera, Look look, int shares) {
-    return new Projected(old, scene, camera, look, shares);
   }
 
   /** Projects one share of the nodes. */

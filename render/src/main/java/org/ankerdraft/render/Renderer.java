@@ -43,10 +43,11 @@ public final class Renderer implements AutoCloseable {
 
   /** Draws a scene; the raster takes the camera's size. */
   public void draw(Scene scene, Camera camera, Look look, Raster raster) {
-    nodes = Projected.of(nodes, scene, camera, look, threads);
+    nodes = new Projected(nodes, scene, camera, look, threads);
     together(nodes::project);
-    double left = Math.max(0, Math.min(camera.width(), Math.floor(nodes.leftmost()) - 1));
-    double right = Math.max(left, Math.min(camera.width(), Math.ceil(nodes.rightmost()) + 2));
+    int beside = Lines.reach(camera.width());
+    double left = Math.max(0, Math.min(camera.width(), Math.floor(nodes.leftmost()) - beside));
+    double right = Math.max(left, Math.min(camera.width(), Math.ceil(nodes.rightmost()) + beside));
     raster.begin(
         camera.width(),
         camera.height(),

@@ -6,6 +6,9 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.build.PartBuilder;
 import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.check.CheckReport;
@@ -320,6 +323,26 @@ class RendererTest {
     Raster fresh = drawn(camera(Camera.View.FRONT).scaled(0.3), Look.plain(Palette.CHART));
     assertThat(raster.colour()).isEqualTo(fresh.colour());
     assertThat(covered(raster)).isEqualTo(covered(fresh));
+  }
+
+  @Test
+  void aBroadEdgeOnTheOutlineLeavesNothingBehind() {
+    Raster raster = new Raster();
+    Look broad = Look.plain(Palette.CHART).withEdited(Set.of(), allEdges());
+    try (Renderer renderer = new Renderer(2)) {
+      Camera camera = camera(Camera.View.FRONT);
+      for (int step = 0; step < 6; step++) {
+        renderer.draw(scene, camera.panned(7 * step, 0), broad, raster);
+      }
+      for (int step = 6; step >= 0; step--) {
+        renderer.draw(scene, camera.panned(3.3 * step, 0), broad, raster);
+      }
+    }
+    assertThat(raster.colour()).isEqualTo(drawn(camera(Camera.View.FRONT), broad).colour());
+  }
+
+  private static Set<Integer> allEdges() {
+    return IntStream.rangeClosed(1, scene.edgeCount()).boxed().collect(Collectors.toSet());
   }
 
   @Test
