@@ -33,7 +33,7 @@ final class ShellRounds {
       double wall = wallMm.applyAsDouble(i) + toleranceMm;
       if (round.mostMm <= wall) {
         smaller.add(i);
-      } else if (round.leastMm <= wall) {
+      } else if (round.leastMm <= wall && !isFullTurn(t, i)) {
         crossing.add(round);
       }
     }
@@ -44,6 +44,13 @@ final class ShellRounds {
   private static boolean hasSmoothNeighbour(Topology t, int face) {
     return t.edges().stream()
         .anyMatch(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face));
+  }
+
+  /** A cone all around is a shape of its own, whose inside may well end in a point. */
+  private static boolean isFullTurn(Topology t, int face) {
+    return t.face(face).loops().stream()
+        .flatMap(List::stream)
+        .anyMatch(e -> t.edge(e).bend() == Topology.Bend.SEAM);
   }
 
   private static Tapered round(Topology t, int face) {

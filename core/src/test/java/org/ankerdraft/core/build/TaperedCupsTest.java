@@ -173,4 +173,23 @@ class TaperedCupsTest {
     assertThat(build(thinner.steps()).step("shell").orElseThrow().status())
         .isEqualTo(StepStatus.BUILT);
   }
+
+  /** A cone all around may be thinner than the wall at its tip: its inside is a smaller cone. */
+  @Test
+  void aConeAllAroundIsHollowed() {
+    String cone =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'c','diameter':'40 mm'}]},"
+            + "{'kind':'extrude','id':'cone','sketch':'s','body':'Cone','depth':'30 mm','taper':'30 deg'},"
+            + "{'kind':'round','id':'tip','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'cone/end'}}],'size':'1 mm'}]}";
+    String shell =
+        ",{'kind':'shell','id':'shell','open':[{'choose':'face','name':'cone/start'}],'thickness':'3 mm'}";
+    double tan = Math.tan(Math.toRadians(30));
+    double base = 20 - 3 / Math.cos(Math.toRadians(30));
+    double top = base - 27 * tan;
+    // Frustum: V = pi h/3 (R^2 + R r + r^2).
+    double inside = Math.PI * 27 / 3 * (base * base + base * top + top * top);
+    PartState hollow = build(cone + shell);
+    assertThat(hollow.step("shell").orElseThrow().status()).isEqualTo(StepStatus.BUILT);
+    assertThat(volume(hollow)).isCloseTo(volume(build(cone)) - inside, within(1e-3));
+  }
 }
