@@ -5,6 +5,7 @@
 #include <iostream>
 #include <new>
 #include <sys/resource.h>
+#include <thread>
 #include <unistd.h>
 
 #include <Message.hxx>
@@ -24,6 +25,7 @@ namespace {
 constexpr int kProtocol = 1;
 constexpr int kOutOfMemoryExit = 3;
 constexpr rlim_t kDefaultMemoryMiB = 4096;
+constexpr useconds_t kParentPollMicroseconds = 300000;
 
 void LimitMemory() {
   rlim_t mib = kDefaultMemoryMiB;
@@ -35,6 +37,15 @@ void LimitMemory() {
 [[noreturn]] void OutOfMemory() {
   std::cerr << "out of memory" << std::endl;
   ::_exit(kOutOfMemoryExit);
+}
+
+// A worker in the middle of a long operation does not see that its pipe was closed.
+void EndWithParent() {
+  const pid_t parent = ::getppid();
+  std::thread([parent] {
+    while (::getppid() == parent) ::usleep(kParentPollMicroseconds);
+    ::_exit(0);
+  }).detach();
 }
 
 void ActFault(Fault::Kind kind) {
@@ -166,6 +177,7 @@ int main() {
   ::dup2(STDERR_FILENO, STDOUT_FILENO);
   std::set_new_handler(ankerdraft::OutOfMemory);
   ankerdraft::LimitMemory();
+  ankerdraft::EndWithParent();
   Message::DefaultMessenger()->ChangePrinters().Clear();
   ankerdraft::Frames frames(STDIN_FILENO, frames_fd);
   ankerdraft::Serve(frames);

@@ -5,11 +5,17 @@ import java.time.Duration;
 /**
  * How long a request may take, and how it is told to stop early.
  *
- * @param time after this the worker is ended and the request fails with {@link
+ * @param time processor time of the worker: what else the machine does must not decide what becomes
+ *     of a part. After it the worker is ended and the request fails with {@link
  *     Outcome.Cause#OUT_OF_TIME}
  * @param cancel asked while waiting
  */
 public record Budget(Duration time, Cancel cancel) {
+  /**
+   * A worker that neither answers nor works is given up after this many times the budget; waiting
+   * for other requests and restoring shapes count.
+   */
+  private static final int LONGEST_WAIT = 8;
 
   /** Says whether the caller has lost interest. Called from other threads. */
   @FunctionalInterface
@@ -31,5 +37,14 @@ public record Budget(Duration time, Cancel cancel) {
 
   public Budget withTime(Duration shorter) {
     return new Budget(shorter, cancel);
+  }
+
+  /** When waiting from now on ends in any case, by {@link System#nanoTime}. */
+  long deadlineNanos() {
+    return System.nanoTime() + LONGEST_WAIT * time.toNanos();
+  }
+
+  String exceeded() {
+    return "no result within " + time.toMillis() / 1000.0 + " s of work";
   }
 }

@@ -6,6 +6,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Consumer;
@@ -97,6 +99,7 @@ public final class GeometryKernel implements AutoCloseable {
   public record Imported(List<Shape> shapes, List<String> names, List<String> warnings) {}
 
   private static final long MAX_RELEASES_PER_REQUEST = 64;
+  private static final long WAIT_POLL_MS = 20;
 
   /** Numbers the runs of all workers of all kernels, so that a shape can live in several. */
   private static final AtomicLong RUNS = new AtomicLong();
@@ -105,10 +108,12 @@ public final class GeometryKernel implements AutoCloseable {
   private final ReentrantLock lock = new ReentrantLock();
   private final List<Long> toRelease = new ArrayList<>();
   private Observer observer;
-  private WorkerProcess worker;
+  private volatile WorkerProcess worker;
+  private volatile boolean closed;
   private long run;
   private long nextId = 1;
   private int restarts = -1;
+  private Asking asking;
 
   public GeometryKernel(Path program) {
     this.program = program;
@@ -122,6 +127,11 @@ public final class GeometryKernel implements AutoCloseable {
   /** How often the worker had to be replaced. */
   public int restarts() {
     return Math.max(0, restarts);
+  }
+
+  /** The process that works at present; empty if none has been needed yet. */
+  public Optional<ProcessHandle> workerHandle() {
+    return Optional.ofNullable(worker).map(WorkerProcess::handle);
   }
 
   /** The last lines the worker wrote to its log. */
@@ -367,7 +377,8 @@ public final class GeometryKernel implements AutoCloseable {
     return ask(
         r -> r.setFault(Fault.newBuilder().setKind(Fault.Kind.forNumber(fault.ordinal()))),
         budget,
-        a -> true);
+        a -> true,
+        Retries.NONE);
   }
 
   /** Sends bytes that are no frame: for tests of supervision. */
@@ -381,16 +392,13 @@ public final class GeometryKernel implements AutoCloseable {
     }
   }
 
+  /** Ends the worker at once, also in the middle of a request; no further one is started. */
   @Override
   public void close() {
-    lock.lock();
-    try {
-      if (worker != null) {
-        worker.close();
-      }
-      worker = null;
-    } finally {
-      lock.unlock();
+    closed = true;
+    WorkerProcess last = worker;
+    if (last != null) {
+      last.close();
     }
   }
 
@@ -443,42 +451,110 @@ public final class GeometryKernel implements AutoCloseable {
 
   private <T> Outcome<T> ask(
       Consumer<Request.Builder> fill, Budget budget, Function<Response, T> read) {
-    lock.lock();
+    return ask(fill, budget, read, Retries.USUAL);
+  }
+
+  /**
+   * How often a request is sent again to a fresh worker when the last one ended in the middle of
+   * it: a worker that somebody ended must not change what becomes of a part, while one that the
+   * request itself brings down is believed soon.
+   */
+  private record Retries(int endedFromOutside, int other) {
+    static final Retries USUAL = new Retries(20, 2);
+    static final Retries NONE = new Retries(0, 0);
+
+    boolean allow(boolean fromOutside, Outcome.Cause cause, int done) {
+      return switch (cause) {
+        case CRASHED -> done < (fromOutside ? endedFromOutside : other);
+        case OUT_OF_MEMORY -> done < Math.min(1, other);
+        default -> false;
+      };
+    }
+  }
+
+  private <T> Outcome<T> ask(
+      Consumer<Request.Builder> fill, Budget budget, Function<Response, T> read, Retries retries) {
+    long deadline = budget.deadlineNanos();
     try {
-      start();
-      releaseForgotten();
-      Request.Builder request = Request.newBuilder().setId(nextId++);
-      fill.accept(request);
-      Request built = request.build();
-      long start = System.nanoTime();
-      Response answer = worker.ask(built, budget);
-      if (observer != null) {
-        observer.answered(built.getOpCase().name(), built.toByteArray(), System.nanoTime() - start);
+      if (!isMyTurn(budget, deadline)) {
+        return budget.cancel().isCancelled()
+            ? Outcome.failed(Outcome.Cause.CANCELLED, "cancelled")
+            : Outcome.failed(Outcome.Cause.OUT_OF_TIME, budget.exceeded());
       }
-      if (answer.hasRefusal()) {
-        return new Outcome.Failed<>(Wire.failure(answer.getRefusal()));
+    } catch (InterruptedException e) {
+      return interrupted();
+    }
+    try {
+      for (int done = 0; ; done++) {
+        try {
+          return askOnce(fill, budget, read, deadline);
+        } catch (WorkerProcess.Ended e) {
+          if (!retries.allow(e.fromOutside, e.how, done)) {
+            return Outcome.failed(e.how, e.getMessage());
+          }
+        }
       }
-      return Outcome.done(read.apply(answer));
-    } catch (RestoreFailed e) {
+    } catch (Unrestored e) {
       return new Outcome.Failed<>(e.failure);
-    } catch (WorkerProcess.Ended e) {
-      return Outcome.failed(e.how, e.getMessage());
     } catch (IOException e) {
       return Outcome.failed(
           Outcome.Cause.UNAVAILABLE, "the geometry worker cannot be started: " + e.getMessage());
     } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      return Outcome.failed(Outcome.Cause.CANCELLED, "interrupted");
+      return interrupted();
     } finally {
       lock.unlock();
     }
+  }
+
+  private static <T> Outcome<T> interrupted() {
+    Thread.currentThread().interrupt();
+    return Outcome.failed(Outcome.Cause.CANCELLED, "interrupted");
+  }
+
+  /** Waits for other requests; false if the caller lost interest or its time ran out meanwhile. */
+  private boolean isMyTurn(Budget budget, long deadline) throws InterruptedException {
+    while (!lock.tryLock(WAIT_POLL_MS, TimeUnit.MILLISECONDS)) {
+      if (budget.cancel().isCancelled() || System.nanoTime() > deadline) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private <T> Outcome<T> askOnce(
+      Consumer<Request.Builder> fill, Budget budget, Function<Response, T> read, long deadline)
+      throws WorkerProcess.Ended, InterruptedException, IOException {
+    start();
+    releaseForgotten();
+    asking = new Asking(budget, deadline);
+    Request.Builder request = Request.newBuilder().setId(nextId++);
+    try {
+      fill.accept(request);
+    } catch (RestoreEnded e) {
+      throw e.ended;
+    }
+    Request built = request.build();
+    long start = System.nanoTime();
+    Response answer = worker.ask(built, budget, deadline);
+    if (observer != null) {
+      observer.answered(built.getOpCase().name(), built.toByteArray(), System.nanoTime() - start);
+    }
+    return answer.hasRefusal()
+        ? new Outcome.Failed<>(Wire.failure(answer.getRefusal()))
+        : Outcome.done(read.apply(answer));
   }
 
   private void start() throws IOException {
     if (worker != null && worker.isAlive()) {
       return;
     }
+    if (closed) {
+      throw new IOException("it has been closed");
+    }
     worker = new WorkerProcess(program);
+    if (closed) {
+      worker.close();
+    }
     synchronized (toRelease) {
       toRelease.clear();
       run = RUNS.incrementAndGet();
@@ -496,20 +572,35 @@ public final class GeometryKernel implements AutoCloseable {
       toRelease.clear();
     }
     var release = org.ankerdraft.kernel.proto.Release.newBuilder().addAllShapes(handles);
+    Budget budget = Budget.ofSeconds(10);
     worker.ask(
-        Request.newBuilder().setId(nextId++).setRelease(release).build(), Budget.ofSeconds(10));
+        Request.newBuilder().setId(nextId++).setRelease(release).build(),
+        budget,
+        budget.deadlineNanos());
   }
 
-  /**
-   * A shape that was sound cannot be brought back: carried out of the lambda that fills a request.
-   */
-  private static final class RestoreFailed extends RuntimeException {
+  /** What the request that is being filled may take. */
+  private record Asking(Budget budget, long deadline) {}
+
+  /** A shape that was sound cannot be brought back; leaves the lambda that fills a request. */
+  private static final class Unrestored extends RuntimeException {
     private static final long serialVersionUID = 1L;
     private final transient Outcome.KernelFailure failure;
 
-    RestoreFailed(Outcome.KernelFailure failure) {
+    Unrestored(Outcome.KernelFailure failure) {
       super(failure.message());
       this.failure = failure;
+    }
+  }
+
+  /** The worker ended while it restored a shape; leaves the lambda that fills a request. */
+  private static final class RestoreEnded extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+    private final transient WorkerProcess.Ended ended;
+
+    RestoreEnded(WorkerProcess.Ended ended) {
+      super(ended);
+      this.ended = ended;
     }
   }
 
@@ -525,9 +616,9 @@ public final class GeometryKernel implements AutoCloseable {
             .setRestore(Restore.newBuilder().setBrep(ByteString.copyFrom(shape.brep())))
             .build();
     try {
-      Response answer = worker.ask(request, Budget.ofSeconds(60));
+      Response answer = worker.ask(request, asking.budget, asking.deadline);
       if (answer.hasRefusal()) {
-        throw new RestoreFailed(Wire.failure(answer.getRefusal()));
+        throw new Unrestored(Wire.failure(answer.getRefusal()));
       }
       long handle = answer.getShape().getShape();
       shape.resideAt(run, handle);
@@ -535,10 +626,22 @@ public final class GeometryKernel implements AutoCloseable {
       Releaser.whenUnreachable(shape, () -> forget(home, handle));
       return handle;
     } catch (WorkerProcess.Ended e) {
-      throw new RestoreFailed(Outcome.KernelFailure.of(e.how, e.getMessage()));
+      throw new RestoreEnded(e);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
-      throw new RestoreFailed(Outcome.KernelFailure.of(Outcome.Cause.CANCELLED, "interrupted"));
+      throw new Unrestored(Outcome.KernelFailure.of(Outcome.Cause.CANCELLED, "interrupted"));
+    }
+  }
+
+  /**
+   * Lets the worker forget a shape that is kept but not worked on for now: it is restored from its
+   * bytes when it is next used.
+   */
+  public void rest(Shape shape) {
+    long home = run;
+    Long handle = shape.leave(home);
+    if (handle != null) {
+      forget(home, handle);
     }
   }
 }

@@ -11,6 +11,8 @@ import org.ankerdraft.kernel.proto.Request;
  * Handles are given in the same order again, so the requests mean the same.
  */
 public final class Replay {
+  private static final Budget LONG = Budget.ofSeconds(60);
+
   private Replay() {}
 
   /**
@@ -24,10 +26,11 @@ public final class Replay {
           Request.newBuilder()
               .setHello(org.ankerdraft.kernel.proto.Hello.getDefaultInstance())
               .build(),
-          Budget.ofSeconds(30));
+          LONG,
+          LONG.deadlineNanos());
       long start = System.nanoTime();
       for (byte[] bytes : requests) {
-        worker.ask(parsed(bytes), Budget.ofSeconds(60));
+        worker.ask(parsed(bytes), LONG, LONG.deadlineNanos());
       }
       return System.nanoTime() - start;
     } catch (WorkerProcess.Ended e) {

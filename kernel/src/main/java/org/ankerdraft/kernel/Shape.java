@@ -66,6 +66,11 @@ public final class Shape {
     return handleByRun.get(run);
   }
 
+  /** Forgets the handle in a run; null if there was none. */
+  Long leave(long run) {
+    return handleByRun.remove(run);
+  }
+
   void resideAt(long run, long handle) {
     handleByRun.put(run, handle);
   }

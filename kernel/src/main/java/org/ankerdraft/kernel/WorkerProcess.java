@@ -12,12 +12,16 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.ExecutionException;
-import java.util.concurrent.FutureTask;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.ankerdraft.kernel.proto.Request;
@@ -34,9 +38,17 @@ final class WorkerProcess implements AutoCloseable {
     private static final long serialVersionUID = 1L;
     final Outcome.Cause how;
 
-    Ended(Outcome.Cause how, String message) {
+    /** Whether somebody ended the worker, so that the request itself is not to blame. */
+    final boolean fromOutside;
+
+    Ended(Outcome.Cause how, String message, boolean fromOutside) {
       super(message);
       this.how = how;
+      this.fromOutside = fromOutside;
+    }
+
+    Ended(Outcome.Cause how, String message) {
+      this(how, message, false);
     }
   }
 
@@ -44,17 +56,30 @@ final class WorkerProcess implements AutoCloseable {
   private static final int OUT_OF_MEMORY_EXIT = 3;
   private static final long CANCEL_POLL_MS = 20;
 
+  /** Exit codes of a process that was ended by SIGHUP, SIGINT, SIGKILL or SIGTERM. */
+  private static final Set<Integer> ENDED_FROM_OUTSIDE = Set.of(129, 130, 137, 143);
+
   private final Process process;
   private final OutputStream to;
   private final DataInputStream from;
   private final Deque<String> log = new ArrayDeque<>();
+  private final ExecutorService pipe =
+      Executors.newSingleThreadExecutor(work -> daemon("worker-exchange", work));
   private volatile boolean closed;
 
+  /**
+   * Pipes are read by platform threads only: a blocked read holds the carrier of a virtual thread,
+   * and on few processors two of them would hold all there are.
+   */
   WorkerProcess(Path program) throws IOException {
     process = new ProcessBuilder(program.toString()).start();
     to = new BufferedOutputStream(process.getOutputStream(), 1 << 16);
     from = new DataInputStream(new BufferedInputStream(process.getInputStream(), 1 << 16));
-    Thread.ofVirtual().name("worker-log").start(this::keepLog);
+    daemon("worker-log", this::keepLog).start();
+  }
+
+  private static Thread daemon(String name, Runnable work) {
+    return Thread.ofPlatform().daemon().name(name).unstarted(work);
   }
 
   private void keepLog() {
@@ -82,6 +107,10 @@ final class WorkerProcess implements AutoCloseable {
     }
   }
 
+  ProcessHandle handle() {
+    return process.toHandle();
+  }
+
   boolean isAlive() {
     return !closed && process.isAlive();
   }
@@ -89,11 +118,13 @@ final class WorkerProcess implements AutoCloseable {
   /**
    * Sends a request and waits for its answer within the budget; ends the process if the budget runs
    * out.
+   *
+   * @param deadlineNanos by {@link System#nanoTime}, when the waiting ends in any case
    */
-  Response ask(Request request, Budget budget) throws Ended, InterruptedException {
-    FutureTask<Response> exchange = new FutureTask<>(() -> exchange(request));
-    Thread.ofVirtual().name("worker-exchange").start(exchange);
-    long deadline = System.nanoTime() + budget.time().toNanos();
+  Response ask(Request request, Budget budget, long deadlineNanos)
+      throws Ended, InterruptedException {
+    Future<Response> exchange = pipe.submit(() -> exchange(request));
+    long worked = workedNanos();
     while (true) {
       try {
         return exchange.get(CANCEL_POLL_MS, TimeUnit.MILLISECONDS);
@@ -102,11 +133,9 @@ final class WorkerProcess implements AutoCloseable {
           close();
           throw new Ended(Outcome.Cause.CANCELLED, "cancelled");
         }
-        if (System.nanoTime() > deadline) {
+        if (workedNanos() - worked > budget.time().toNanos() || System.nanoTime() > deadlineNanos) {
           close();
-          throw new Ended(
-              Outcome.Cause.OUT_OF_TIME,
-              "no result within " + budget.time().toMillis() / 1000.0 + " s");
+          throw new Ended(Outcome.Cause.OUT_OF_TIME, budget.exceeded());
         }
       } catch (ExecutionException e) {
         throw ended(e.getCause());
@@ -117,15 +146,24 @@ final class WorkerProcess implements AutoCloseable {
     }
   }
 
+  /** Processor time that the worker has taken; 0 where the platform does not tell. */
+  private long workedNanos() {
+    return process.info().totalCpuDuration().map(Duration::toNanos).orElse(0L);
+  }
+
   private Ended ended(Throwable why) throws InterruptedException {
-    close();
+    // One that ends by itself has its own exit code, which tells why.
     process.waitFor(1, TimeUnit.SECONDS);
     int exit = process.isAlive() ? -1 : process.exitValue();
+    close();
     if (exit == OUT_OF_MEMORY_EXIT) {
       return new Ended(Outcome.Cause.OUT_OF_MEMORY, "the geometry worker ran out of memory");
     }
     Ended ended =
-        new Ended(Outcome.Cause.CRASHED, "the geometry worker ended in the middle of the work");
+        new Ended(
+            Outcome.Cause.CRASHED,
+            "the geometry worker ended in the middle of the work",
+            ENDED_FROM_OUTSIDE.contains(exit));
     ended.initCause(why);
     return ended;
   }
@@ -153,5 +191,6 @@ final class WorkerProcess implements AutoCloseable {
     // A process that was just ended may still look alive for a moment.
     closed = true;
     process.destroyForcibly();
+    pipe.shutdownNow();
   }
 }

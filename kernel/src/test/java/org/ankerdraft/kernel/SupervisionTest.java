@@ -5,8 +5,15 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.LockSupport;
 import org.ankerdraft.kernel.GeometryKernel.TestFault;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -76,7 +83,8 @@ class SupervisionTest {
   void aHangCanBeCancelled() {
     Shape box = Solids.box(kernel, 10, 20, 30);
     AtomicBoolean cancelled = new AtomicBoolean();
-    Thread.ofVirtual()
+    Thread.ofPlatform()
+        .daemon()
         .start(() -> {
           try {
             Thread.sleep(200);
@@ -127,6 +135,65 @@ class SupervisionTest {
   void brokenBrepBytesAreRefused() {
     byte[] broken = "not a shape".getBytes(java.nio.charset.StandardCharsets.US_ASCII);
     assertThat(kernel.restore(broken, Budget.ofSeconds(10))).isInstanceOf(Outcome.Failed.class);
+  }
+
+  /** The tests run with one carrier for all virtual threads, as a machine of one processor has. */
+  @Test
+  void threeKernelsWorkAtOnce() throws Exception {
+    assertThat(System.getProperty("jdk.virtualThreadScheduler.maxPoolSize")).isEqualTo("1");
+    try (GeometryKernel second = new GeometryKernel(WorkerProgram.find().orElseThrow());
+        GeometryKernel third = new GeometryKernel(WorkerProgram.find().orElseThrow());
+        ExecutorService threads = Executors.newFixedThreadPool(3)) {
+      List<Future<Double>> volumes = new ArrayList<>();
+      for (GeometryKernel k : List.of(kernel, second, third)) {
+        volumes.add(threads.submit(() -> Solids.box(k, 10, 20, 30).mass().volumeMm3()));
+      }
+      for (Future<Double> volume : volumes) {
+        assertThat(volume.get(20, TimeUnit.SECONDS)).isCloseTo(6000, within(1e-6));
+      }
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3})
+  void aWorkerThatSomebodyEndsCostsNothing(long seed) {
+    Random random = new Random(seed);
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    for (int i = 0; i < 33; i++) {
+      ProcessHandle worker = kernel.workerHandle().orElseThrow();
+      long pause = random.nextLong(3_000_000);
+      Thread.ofPlatform()
+          .daemon()
+          .start(() -> {
+            LockSupport.parkNanos(pause);
+            worker.destroyForcibly();
+          });
+      assertBoxStillWorks(box);
+    }
+    assertThat(kernel.restarts()).isPositive();
+  }
+
+  @Test
+  void closingEndsTheWorkerInTheMiddleOfARequest() throws Exception {
+    Solids.box(kernel, 10, 20, 30);
+    ProcessHandle worker = kernel.workerHandle().orElseThrow();
+    Thread hanging =
+        Thread.ofPlatform()
+            .daemon()
+            .start(() -> kernel.fault(TestFault.HANG, Budget.ofSeconds(60)));
+    Thread.sleep(200);
+    kernel.close();
+    worker.onExit().get(5, TimeUnit.SECONDS);
+    hanging.join(5000);
+    assertThat(hanging.isAlive()).isFalse();
+    assertThat(causeOf(kernel.hello(Budget.ofSeconds(5)))).isEqualTo(Outcome.Cause.UNAVAILABLE);
+  }
+
+  @Test
+  void aShapeAtRestIsRestoredWhenItIsUsed() {
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    kernel.rest(box);
+    assertBoxStillWorks(box);
   }
 
   @Test
