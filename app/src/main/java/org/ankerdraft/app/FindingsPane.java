@@ -9,9 +9,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
 

@@ -4,17 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import org.ankerdraft.core.build.Body;
-import org.ankerdraft.core.build.StepResult;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.Parameter;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.ResolvedSketch;
-import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
@@ -88,7 +87,7 @@ final class Handles {
                     session.document(),
                     stepId,
                     index,
-                    org.ankerdraft.core.build.Words.number(v) + unit)),
+                    org.ankerdraft.core.operation.Words.number(v) + unit)),
         session::endPreview);
   }
 

@@ -3,16 +3,15 @@ package org.ankerdraft.app;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.SketchCurve;
-import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** Steps and choices as they are said on screen. */

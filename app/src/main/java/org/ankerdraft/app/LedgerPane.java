@@ -16,8 +16,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.ankerdraft.core.build.StepResult;
-import org.ankerdraft.core.build.StepStatus;
+import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.step.Step;
 

@@ -2,8 +2,8 @@ package org.ankerdraft.app;
 
 import java.util.List;
 import java.util.Optional;
-import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.EdgeChoice;
@@ -12,7 +12,6 @@ import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchCurve;
-import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** New steps with sensible first values, on what is picked in the view. */

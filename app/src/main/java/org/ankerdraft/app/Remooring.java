@@ -4,8 +4,6 @@ import java.util.List;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.PlaneRef;
-import org.ankerdraft.core.step.Changed;
-import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** Replaces a name that is gone by another in all choices of a step. */

@@ -8,8 +8,6 @@ import org.ankerdraft.app.CardField.Measure;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.sheet.Bending;
-import org.ankerdraft.core.step.Changed;
-import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** The fields of the steps that make and fold sheet. */

@@ -12,7 +12,6 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sheet.SheetProcess;
-import org.ankerdraft.core.step.Changed;
 
 /** The part card's fields on how its sheet bodies are made. */
 final class SheetProcessFields {

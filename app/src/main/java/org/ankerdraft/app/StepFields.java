@@ -9,8 +9,6 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
-import org.ankerdraft.core.step.Changed;
-import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 
 /** The fields of each kind of step. */

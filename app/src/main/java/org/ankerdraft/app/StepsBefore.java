@@ -1,7 +1,7 @@
 package org.ankerdraft.app;
 
-import org.ankerdraft.core.build.Body;
-import org.ankerdraft.core.build.StepResult;
+import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.select.NamedShape;
 
 /** The body that a step works on, as it stands before that step. */

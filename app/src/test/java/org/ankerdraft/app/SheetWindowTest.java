@@ -9,7 +9,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.sheet.FlatPattern;
-import org.ankerdraft.core.step.SheetStep;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Vec3;
 import org.ankerdraft.render.Camera;

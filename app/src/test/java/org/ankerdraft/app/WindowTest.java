@@ -10,7 +10,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import org.ankerdraft.core.build.StepStatus;
+import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Vec3;

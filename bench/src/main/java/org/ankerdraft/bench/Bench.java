@@ -2,9 +2,9 @@ package org.ankerdraft.bench;
 
 import java.nio.file.Path;
 import java.util.Map;
-import org.ankerdraft.core.build.PartBuilder;
-import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.kernel.GeometryKernel;

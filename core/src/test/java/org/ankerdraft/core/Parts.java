@@ -1,13 +1,18 @@
 package org.ankerdraft.core;
 
 import java.util.Map;
-import org.ankerdraft.core.build.PartBuilder;
-import org.ankerdraft.core.build.PartState;
-import org.ankerdraft.core.build.StepResult;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.ExprForm;
+import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.part.Read;
+import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.WorkerProgram;
 
@@ -28,6 +33,21 @@ public final class Parts {
       case Read.Ok(PartDocument part) -> part;
       case Read.Bad(var error) -> throw new AssertionError(error.toString());
     };
+  }
+
+  /**
+   * A part with another text in a number of a step.
+   *
+   * @param slot as on the step's card, such as sets[0].size
+   */
+  @SuppressWarnings("unchecked") // a slot whose form is of expressions holds one
+  public static PartDocument with(PartDocument part, String step, String slot, String text) {
+    for (Slot<? extends Step> s : StepKinds.of(part.step(step).orElseThrow()).slots()) {
+      if (s instanceof Slot.Value<?, ?> v && s.id().equals(slot) && v.form() instanceof ExprForm) {
+        return part.withStep(((Slot.Value<? extends Step, Expr>) v).with().apply(new Expr(text)));
+      }
+    }
+    throw new AssertionError("no number " + slot + " in " + step);
   }
 
   public static PartState build(PartDocument part) {

@@ -25,6 +25,8 @@ public final class Shape {
     }
   }
 
+  private static final long BYTES_FOR_EACH = 400;
+
   private final Topology topology;
   private final Mass mass;
   private final Proof proof;
@@ -55,6 +57,11 @@ public final class Shape {
   /** The shape as binary BREP; a copy. */
   public byte[] brepBytes() {
     return brep.clone();
+  }
+
+  /** What it takes of memory, roughly; bytes. */
+  public long bytes() {
+    return brep.length + BYTES_FOR_EACH * (topology.faces().size() + topology.edges().size());
   }
 
   byte[] brep() {

@@ -1,7 +1,6 @@
 package org.ankerdraft.render;
 
 import java.util.Set;
-import org.ankerdraft.core.step.Changed;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Vec3;
 

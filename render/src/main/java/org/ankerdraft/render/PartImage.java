@@ -7,9 +7,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
 import javax.imageio.ImageIO;
-import org.ankerdraft.core.build.Body;
-import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.kernel.Vec3;
 
 /** Pictures of a part without a window: for export, reports and thumbnails. */

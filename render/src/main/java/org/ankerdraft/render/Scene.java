@@ -1,9 +1,9 @@
 package org.ankerdraft.render;
 
 import java.util.List;
-import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.kernel.TriangleMesh;
 
 /**

@@ -12,9 +12,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.ankerdraft.core.build.PartBuilder;
-import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.part.Read;
 import org.ankerdraft.core.sheet.FlatDrawing;
@@ -92,7 +92,7 @@ class FlatExportTest {
   void drawingsKeepEveryLineWithinThePaper() throws Exception {
     var body = bracket.bodies().values().iterator().next();
     var flat =
-        org.ankerdraft.core.build.BodyUnfolding.unfold(
+        org.ankerdraft.core.ledger.BodyUnfolding.unfold(
             body, bracket, null, 0.01, kernel, org.ankerdraft.kernel.Budget.ofSeconds(30));
     FlatDrawing drawing = FlatDrawing.of(flat, "bracket");
     for (FlatDrawing.Stroke s : drawing.strokes()) {

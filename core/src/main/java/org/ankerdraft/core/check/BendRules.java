@@ -1,9 +1,9 @@
 package org.ankerdraft.core.check;
 
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.sheet.BendMethod;
 import org.ankerdraft.core.sheet.FlatBend;
 

@@ -1,8 +1,8 @@
 package org.ankerdraft.core.check;
 
 import java.util.List;
-import org.ankerdraft.core.build.Body;
 import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.TriangleMesh;
 

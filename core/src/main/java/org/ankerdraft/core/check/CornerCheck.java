@@ -5,12 +5,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.operation.EdgeSet;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.round.Round;
 import org.ankerdraft.kernel.Topology;
 
 /**
@@ -47,7 +50,7 @@ final class CornerCheck {
       if (e.bend() == Topology.Bend.CONCAVE && e.lengthMm() > SHORTEST_EDGE_MM) {
         String birth =
             e.faces().stream()
-                .map(f -> NamedShape.birthStep(named.faceName(f)))
+                .map(f -> named.faceName(f).step())
                 .distinct()
                 .sorted()
                 .collect(Collectors.joining(" and "));
@@ -73,13 +76,11 @@ final class CornerCheck {
             .orElseThrow();
     double radius = Math.rint(required * 100) / 100;
     Step repair =
-        new Step.Round(
-            part.freeId("round"),
-            null,
-            false,
+        new Round(
+            Head.of(part.freeId("round")),
             a.body().name(),
             List.of(
-                new Step.EdgeSet(
+                new EdgeSet(
                     edges.stream()
                         .<EdgeChoice>map(
                             e -> new EdgeChoice.Named(named.edgeName(e), named.edgeHint(e)))
@@ -114,10 +115,10 @@ final class CornerCheck {
     for (int f = 1; f <= named.topology().faces().size(); f++) {
       Topology.Face face = named.topology().face(f);
       if (radius(face) < required * (1 - SLACK)
-          && NamedShape.role(named.faceName(f)).equals("on")
+          && named.faceName(f).role().equals("on")
           && face.concave()) {
         byBirth
-            .computeIfAbsent(NamedShape.birthStep(named.faceName(f)), b -> new ArrayList<>())
+            .computeIfAbsent(named.faceName(f).step(), b -> new ArrayList<>())
             .add(f);
       }
     }

@@ -2,13 +2,16 @@ package org.ankerdraft.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.draft.DraftKind;
 import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
@@ -74,10 +77,16 @@ final class DraftCheck {
             .map(e -> e.across(face))
             .distinct()
             .count();
-    String name = named.faceName(face);
     return kind != Topology.SurfaceKind.PLANE
         && smooth >= 2
-        && (name.contains("/on(") || name.contains("/corner("));
+        && isRound(named.faceName(face));
+  }
+
+  /** A round, or what became of one inside a wall. */
+  private static boolean isRound(FaceName name) {
+    return name.role().equals("on")
+        || name.role().equals("corner")
+        || name.from().stream().anyMatch(DraftCheck::isRound);
   }
 
   private static Finding finding(
@@ -88,7 +97,7 @@ final class DraftCheck {
       double wantedDeg,
       Vec3 at,
       PartDocument part) {
-    String name = a.body().named().faceName(face);
+    FaceName name = a.body().named().faceName(face);
     double deg = Math.toDegrees(least);
     String title = least < ANGLE_SLACK_RAD ? "Face without draft" : "Face short of draft";
     return new Finding(
@@ -129,16 +138,11 @@ final class DraftCheck {
         low = Math.min(low, Math.min(edge.start().z(), edge.end().z()));
       }
     }
-    return new Step.Draft(
-        part.freeId("draft"),
-        null,
-        false,
+    return DraftKind.ofFace(
+        Head.of(part.freeId("draft")),
         a.body().name(),
-        null,
-        new PlaneRef("XY", null, null, new Expr(Words.number(low) + " mm")),
-        List.of(
-            new Step.DraftSet(
-                List.of(new FaceChoice.Named(named.faceName(face), named.faceHint(face))),
-                new Expr(Words.number(angleDeg) + " deg"))));
+        PlaneRef.LEVEL.withOffset(new Expr(Words.number(low) + " mm")),
+        new FaceChoice.Named(named.faceName(face), named.faceHint(face)),
+        new Expr(Words.number(angleDeg) + " deg"));
   }
 }

@@ -2,6 +2,7 @@ package org.ankerdraft.core.check;
 
 import java.util.List;
 import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.kernel.Vec3;
 
@@ -30,7 +31,7 @@ public record Finding(
     String unit,
     Vec3 point,
     String body,
-    List<String> faces,
+    List<FaceName> faces,
     String source,
     String message,
     Step repair,
@@ -59,7 +60,7 @@ public record Finding(
       String unit,
       Vec3 point,
       String body,
-      List<String> faces,
+      List<FaceName> faces,
       String source,
       String message,
       Step repair) {

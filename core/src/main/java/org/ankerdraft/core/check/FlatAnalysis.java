@@ -1,6 +1,6 @@
 package org.ankerdraft.core.check;
 
-import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.sheet.FlatPattern;
 
 /**

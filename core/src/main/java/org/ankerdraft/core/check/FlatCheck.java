@@ -2,9 +2,9 @@ package org.ankerdraft.core.check;
 
 import java.util.List;
 import java.util.Optional;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.PressBrake;

@@ -5,6 +5,7 @@ import java.util.List;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sheet.FlatArea;
 import org.ankerdraft.core.sheet.FlatBend;
@@ -66,7 +67,7 @@ abstract class FlatRules {
   abstract void judge();
 
   /** Names of the faces of a bend, upper side. */
-  final List<String> facesOf(FlatBend b) {
+  final List<FaceName> facesOf(FlatBend b) {
     return b.faces().stream().map(named::faceName).toList();
   }
 
@@ -97,7 +98,7 @@ abstract class FlatRules {
       double measured,
       double required,
       Xy at,
-      List<String> faces,
+      List<FaceName> faces,
       String message,
       Step repair) {
     findings.add(

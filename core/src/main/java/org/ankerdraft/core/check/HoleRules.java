@@ -2,8 +2,8 @@ package org.ankerdraft.core.check;
 
 import java.util.List;
 import java.util.Optional;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.sheet.FlatArea;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.step.Step;

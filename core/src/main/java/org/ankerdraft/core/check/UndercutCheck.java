@@ -2,9 +2,10 @@ package org.ankerdraft.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.kernel.Vec3;
 
 /**
@@ -41,7 +42,7 @@ final class UndercutCheck {
     List<Finding> findings = new ArrayList<>();
     for (int f = 1; f <= faces; f++) {
       if (hidden[f] > Math.max(LEAST_AREA_MM2, LEAST_SHARE * whole[f])) {
-        String name = a.body().named().faceName(f);
+        FaceName name = a.body().named().faceName(f);
         Limit limit = book.limit("undercut");
         findings.add(
             new Finding(

@@ -4,8 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
-import org.ankerdraft.core.build.Words;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.kernel.Vec3;
 
 /**
@@ -67,7 +68,7 @@ final class WallCheck {
 
   private static Finding finding(
       BodyAnalysis a, int node, double area, Vec3 place, Limit limit, String code, String title) {
-    String face = a.body().named().faceName(faceOf(a.wall().mesh(), node));
+    FaceName face = a.body().named().faceName(faceOf(a.wall().mesh(), node));
     double t = a.wall().bySphere()[node];
     return new Finding(
         code,

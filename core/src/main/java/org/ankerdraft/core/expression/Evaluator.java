@@ -1,19 +1,36 @@
 package org.ankerdraft.core.expression;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
 
 /**
  * Evaluates expressions over a set of named parameters, which are expressions themselves and are
  * evaluated as needed. Not safe for several threads.
  */
 public final class Evaluator {
+  /** The largest length that is worked with, mm. */
+  public static final double LARGEST_MM = 1e6;
+
+  /** Only parameters that lead to one another in a circle get this deep. */
+  private static final int DEEPEST = 100;
+
+  private static final int SHOWN = 12;
+
   private final Map<String, Expr> definitions;
   private final Map<String, Quantity> values = new LinkedHashMap<>();
+  private final Map<String, String> failures = new HashMap<>();
   private final Set<String> inProgress = new LinkedHashSet<>();
 
   /** Parameters by name; a later definition of the same name must have been refused before. */
@@ -28,7 +45,12 @@ public final class Evaluator {
 
   /** A length in mm; a plain number counts as mm. */
   public double lengthMm(Expr expr) throws ExpressionException {
-    return valueOf(expr, Dimension.LENGTH, 1);
+    double v = valueOf(expr, Dimension.LENGTH, 1);
+    if (Math.abs(v) > LARGEST_MM) {
+      throw new ExpressionException(
+          "'" + expr.text() + "' is " + v + " mm; lengths up to 1 km are worked with", 0);
+    }
+    return v;
   }
 
   /** An angle in radians; a plain number counts as degrees. */
@@ -62,22 +84,65 @@ public final class Evaluator {
   }
 
   private Quantity parameter(String name, int position) throws ExpressionException {
+    if (inProgress.isEmpty()) {
+      prepare(name);
+    }
     Quantity known = values.get(name);
     if (known != null) {
       return known;
+    }
+    if (failures.containsKey(name)) {
+      throw new ExpressionException(failures.get(name), position);
     }
     Expr definition = definitions.get(name);
     if (definition == null) {
       throw new ExpressionException("there is no parameter named '" + name + "'", position);
     }
-    if (!inProgress.add(name)) {
+    if (inProgress.contains(name) || inProgress.size() >= DEEPEST) {
       throw new ExpressionException(
           "parameters depend on each other in a circle: " + circle(name), position);
     }
+    inProgress.add(name);
     try {
       Quantity value = evaluate(definition);
       values.put(name, value);
       return value;
+    } catch (ExpressionException e) {
+      failures.put(name, e.getMessage());
+      throw e;
+    } finally {
+      inProgress.remove(name);
+    }
+  }
+
+  /** Evaluates what a parameter depends on, the deepest first, however long the chain is. */
+  private void prepare(String name) {
+    Deque<String> open = new ArrayDeque<>(List.of(name));
+    Set<String> seen = new HashSet<>();
+    while (!open.isEmpty()) {
+      String next = open.peek();
+      if (values.containsKey(next) || failures.containsKey(next) || !definitions.containsKey(next)) {
+        open.pop();
+      } else if (seen.add(next)) {
+        wordsOf(definitions.get(next))
+            .filter(w -> definitions.containsKey(w) && !seen.contains(w))
+            .forEach(open::push);
+      } else {
+        open.pop();
+        if (!next.equals(name)) {
+          evaluateQuietly(next);
+        }
+      }
+    }
+  }
+
+  /** A failure is kept, and told where the parameter is used. */
+  private void evaluateQuietly(String name) {
+    inProgress.add(name);
+    try {
+      values.put(name, evaluate(definitions.get(name)));
+    } catch (ExpressionException e) {
+      failures.put(name, e.getMessage());
     } finally {
       inProgress.remove(name);
     }
@@ -85,25 +150,43 @@ public final class Evaluator {
 
   private String circle(String name) {
     List<String> path = new ArrayList<>(inProgress);
-    path = path.subList(path.indexOf(name), path.size());
+    path = path.subList(Math.max(0, path.indexOf(name)), path.size());
+    if (path.size() > SHOWN) {
+      return path.getFirst() + " -> ... -> " + name;
+    }
     return String.join(" -> ", path) + " -> " + name;
   }
 
-  /**
-   * Names of parameters that a text uses, directly or through others; unreadable text uses none.
-   */
-  public Set<String> parametersUsedBy(String text) {
-    Set<String> used = new LinkedHashSet<>();
-    collect(text, used);
+  /** Names of the parameters that expressions use, directly or through others, in order. */
+  public Set<String> parametersUsedBy(Collection<Expr> expressions) {
+    Set<String> used = new TreeSet<>();
+    Deque<Expr> open = new ArrayDeque<>(expressions);
+    while (!open.isEmpty()) {
+      wordsOf(open.pop())
+          .filter(w -> definitions.containsKey(w) && used.add(w))
+          .forEach(w -> open.push(definitions.get(w)));
+    }
     return used;
   }
 
-  private void collect(String text, Set<String> used) {
-    for (String word : text.split("[^A-Za-z0-9_]+", -1)) {
-      Expr definition = definitions.get(word);
-      if (definition != null && used.add(word)) {
-        collect(definition.text(), used);
-      }
+  /** An evaluator that knows only some of the parameters. */
+  public Evaluator only(Set<String> names) {
+    Map<String, Expr> some = new HashMap<>(definitions);
+    some.keySet().retainAll(names);
+    return new Evaluator(some);
+  }
+
+  /** The value of a parameter as text, or why it has none; the same text, the same value. */
+  public String valueOf(String parameter) {
+    try {
+      Quantity q = parameter(parameter, 0);
+      return Double.toHexString(q.value()) + " " + q.dimension();
+    } catch (ExpressionException e) {
+      return e.getMessage();
     }
+  }
+
+  private static Stream<String> wordsOf(Expr e) {
+    return Arrays.stream(e.text().split("[^A-Za-z0-9_]+", -1));
   }
 }

@@ -108,7 +108,11 @@ final class Parser {
     if (!take('^')) {
       return base;
     }
+    if (++depth > DEEPEST) {
+      throw new ExpressionException("the expression is nested too deeply", at);
+    }
     Quantity exponent = power();
+    depth--;
     int whole = (int) Math.rint(exponent.value());
     boolean plain = base.dimension().equals(Dimension.NUMBER);
     if (!exponent.dimension().equals(Dimension.NUMBER) || (!plain && whole != exponent.value())) {

@@ -1,11 +1,11 @@
 package org.ankerdraft.core.measure;
 
 import java.util.Optional;
-import org.ankerdraft.core.build.Body;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.kernel.Budget;
-import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.GeometryKernel.Nearest;
 import org.ankerdraft.kernel.GeometryKernel.Sub;
+import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;

@@ -1,6 +1,5 @@
 package org.ankerdraft.core.part;
 
-import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -9,6 +8,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.RecordForm;
+import org.ankerdraft.core.form.TextForm;
+import org.ankerdraft.core.form.WholeForm;
+import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.step.Step;
 
 /**
@@ -19,7 +24,7 @@ import org.ankerdraft.core.step.Step;
  * @param stopLine number of steps to build, or null for all
  */
 public record PartDocument(
-    @JsonProperty("ankerdraft") int version,
+    int version,
     String name,
     String owner,
     PartProcess process,
@@ -30,8 +35,59 @@ public record PartDocument(
 
   public static final int VERSION = 1;
 
+  private static final String USUAL_NAME = "part";
+  private static final int MOST_STEPS = 100_000;
+
+  private static final Field<PartDocument, Integer> FORMAT =
+      Field.<PartDocument, Integer>of(
+              "ankerdraft", new WholeForm(VERSION, VERSION), PartDocument::version)
+          .required()
+          .about("version of the format: 1");
+  private static final Field<PartDocument, String> NAME =
+      Field.<PartDocument, String>of("name", TextForm.ANY, PartDocument::name)
+          .otherwise(USUAL_NAME);
+  private static final Field<PartDocument, String> OWNER =
+      Field.of("owner", TextForm.ANY, PartDocument::owner);
+  private static final Field<PartDocument, PartProcess> PROCESS =
+      Field.<PartDocument, PartProcess>of("process", PartProcess.FORM, PartDocument::process)
+          .otherwise(PartProcess.DEFAULT)
+          .about("how the part is made");
+  private static final Field<PartDocument, Map<String, Double>> LIMITS =
+      Field.<PartDocument, Map<String, Double>>of("limits", LimitCode.FORM, PartDocument::limits)
+          .otherwise(Map.of())
+          .about("limits of the rule book that this part changes");
+  private static final Field<PartDocument, List<Parameter>> PARAMETERS =
+      Field.<PartDocument, List<Parameter>>of(
+              "parameters", ListForm.of(Parameter.FORM, "parameters"), PartDocument::parameters)
+          .about("named values");
+  private static final Field<PartDocument, List<Step>> STEPS =
+      Field.<PartDocument, List<Step>>of(
+              "steps", new ListForm<>(StepKinds.FORM, "steps", MOST_STEPS), PartDocument::steps)
+          .about("in the order in which they are built");
+  private static final Field<PartDocument, Integer> STOP_LINE =
+      Field.<PartDocument, Integer>of(
+              "stopLine", new WholeForm(0, MOST_STEPS), PartDocument::stopLine)
+          .about("how many steps are built; left out = all");
+
+  /** How a part stands in a file. */
+  public static final RecordForm<PartDocument> FORM =
+      RecordForm.<PartDocument>of(
+              "part",
+              List.of(FORMAT, NAME, OWNER, PROCESS, LIMITS, PARAMETERS, STEPS, STOP_LINE),
+              v ->
+                  new PartDocument(
+                      v.get(FORMAT),
+                      v.get(NAME),
+                      v.get(OWNER),
+                      v.get(PROCESS),
+                      v.get(LIMITS),
+                      v.get(PARAMETERS),
+                      v.get(STEPS),
+                      v.get(STOP_LINE)))
+          .check(PartDocument::twice);
+
   public PartDocument {
-    name = name == null ? "part" : name;
+    name = name == null ? USUAL_NAME : name;
     process = process == null ? PartProcess.DEFAULT : process;
     limits = limits == null ? Map.of() : Map.copyOf(limits);
     parameters = parameters == null ? List.of() : List.copyOf(parameters);
@@ -41,6 +97,28 @@ public record PartDocument(
   public static PartDocument empty(String name) {
     return new PartDocument(
         VERSION, name, null, PartProcess.DEFAULT, Map.of(), List.of(), List.of(), null);
+  }
+
+  /** Ids and names that occur twice. */
+  private static Optional<RecordForm.Complaint> twice(PartDocument part) {
+    Set<String> names = new HashSet<>();
+    for (int i = 0; i < part.parameters.size(); i++) {
+      String name = part.parameters.get(i).name();
+      if (!names.add(name)) {
+        return Optional.of(
+            new RecordForm.Complaint(
+                "parameters[" + i + "].name", "parameter " + name + " is there twice"));
+      }
+    }
+    Set<String> ids = new HashSet<>();
+    for (int i = 0; i < part.steps.size(); i++) {
+      String id = part.steps.get(i).id();
+      if (!ids.add(id)) {
+        return Optional.of(
+            new RecordForm.Complaint("steps[" + i + "].id", "id " + id + " is there twice"));
+      }
+    }
+    return Optional.empty();
   }
 
   public Map<String, Expr> definitions() {

@@ -1,8 +1,10 @@
 package org.ankerdraft.core.part;
 
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.AtomicMoveNotSupportedException;
 import java.nio.file.Files;
@@ -14,13 +16,16 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
+import java.util.zip.ZipFile;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import org.ankerdraft.core.form.FormatError;
+import org.ankerdraft.core.form.TextForm;
 
 /**
  * A part file: a zip with part.json, imported files under files/, a thumbnail; or bare JSON.
  * Writing is atomic: the file is complete under another name before it takes the place of the old
- * one.
+ * one. Of an archive that is damaged all is read that can be: a part whose part.json is whole opens.
  */
 public final class PartFile {
   public static final String EXTENSION = ".anker";
@@ -29,6 +34,11 @@ public final class PartFile {
   private static final String CACHE = "cache/";
   private static final String THUMBNAIL = "thumbnail.png";
   private static final long SAME_TIME_ALWAYS = 0;
+
+  /** The largest imported file, and the most that all of them, and the cache, come to; bytes. */
+  public static final long LARGEST_FILE = 128L << 20;
+
+  private static final long LARGEST_TOTAL = 256L << 20;
 
   /**
    * What a file held.
@@ -54,14 +64,26 @@ public final class PartFile {
   /** Reads a part file or bare JSON; which of the two is told by its first bytes. */
   public static Opened open(Path file) {
     try {
-      byte[] bytes = Files.readAllBytes(file);
-      return bytes.length > 1 && bytes[0] == 'P' && bytes[1] == 'K'
-          ? unzip(bytes)
-          : bare(bytes, Map.of(), Map.of());
+      return isZip(file) ? unzip(file) : bare(readBounded(file), Map.of(), Map.of());
     } catch (ZipException e) {
       return bad("the file is damaged: " + e.getMessage());
     } catch (IOException e) {
       return bad("the file cannot be read: " + e.getMessage());
+    }
+  }
+
+  /** The bytes of a file that is not too large to be read whole. */
+  static byte[] readBounded(Path file) throws IOException {
+    if (Files.size(file) > LARGEST_FILE) {
+      throw new IOException("it is larger than " + (LARGEST_FILE >> 20) + " MB");
+    }
+    return Files.readAllBytes(file);
+  }
+
+  private static boolean isZip(Path file) throws IOException {
+    try (InputStream in = Files.newInputStream(file)) {
+      byte[] head = in.readNBytes(2);
+      return head.length == 2 && head[0] == 'P' && head[1] == 'K';
     }
   }
 
@@ -76,34 +98,124 @@ public final class PartFile {
     };
   }
 
-  private static Opened unzip(byte[] bytes) throws IOException {
-    byte[] json = null;
-    Map<String, byte[]> files = new LinkedHashMap<>();
-    Map<String, byte[]> cache = new LinkedHashMap<>();
-    try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
-      for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-        if (entry.getName().equals(PART)) {
-          json = zip.readAllBytes();
-        } else if (entry.getName().startsWith(FILES)) {
-          files.put(entry.getName().substring(FILES.length()), zip.readAllBytes());
-        } else if (entry.getName().startsWith(CACHE)) {
-          cache.put(entry.getName().substring(CACHE.length()), zip.readAllBytes());
+  /** What has been taken out of an archive so far. */
+  private static final class Taken {
+    private byte[] json;
+    private final Map<String, byte[]> files = new LinkedHashMap<>();
+    private final Map<String, byte[]> cache = new LinkedHashMap<>();
+    private long total;
+    private boolean cacheIsTooLarge;
+
+    void take(String name, InputStream in) throws IOException {
+      if (name.equals(PART)) {
+        json = bounded(in, PartJson.LONGEST, name);
+      } else if (name.startsWith(FILES)) {
+        String bare = name.substring(FILES.length());
+        if (TextForm.FILE.fault(bare).isPresent()) {
+          throw new IOException("it holds a file with the name " + bare);
+        }
+        files.put(bare, bounded(in, LARGEST_FILE, name));
+      } else if (name.matches(CACHE + "[0-9a-z.]+") && !cacheIsTooLarge) {
+        try {
+          cache.put(name.substring(CACHE.length()), bounded(in, LARGEST_FILE, name));
+        } catch (TooLarge e) {
+          // The cache only saves time; without it the part is built.
+          cacheIsTooLarge = true;
+          cache.clear();
         }
       }
     }
-    return json == null
-        ? bad("the file is damaged: it holds no " + PART)
-        : bare(json, files, cache);
+
+    private byte[] bounded(InputStream in, long most, String name) throws IOException {
+      byte[] bytes = in.readNBytes((int) Math.min(most, LARGEST_TOTAL - total) + 1);
+      total += bytes.length;
+      if (bytes.length > most || total > LARGEST_TOTAL) {
+        throw new TooLarge(name + " is larger than a part file may be");
+      }
+      return bytes;
+    }
+
+    Opened opened() {
+      return json == null
+          ? bad("the file is damaged: it holds no " + PART)
+          : bare(json, files, cacheIsTooLarge ? Map.of() : cache);
+    }
+  }
+
+  private static final class TooLarge extends IOException {
+    private static final long serialVersionUID = 1L;
+
+    TooLarge(String message) {
+      super(message);
+    }
+  }
+
+  private static Opened unzip(Path file) throws IOException {
+    Taken taken = new Taken();
+    try (ZipFile zip = new ZipFile(file.toFile())) {
+      for (ZipEntry entry : zip.stream().toList()) {
+        if (!entry.getName().startsWith(CACHE)) {
+          try (InputStream in = zip.getInputStream(entry)) {
+            takeOrLeave(taken, entry.getName(), in);
+          }
+        }
+      }
+      for (ZipEntry entry : zip.stream().filter(e -> e.getName().startsWith(CACHE)).toList()) {
+        try (InputStream in = zip.getInputStream(entry)) {
+          takeOrLeave(taken, entry.getName(), in);
+        }
+      }
+    } catch (ZipException e) {
+      return unzipInOrder(file);
+    }
+    return taken.opened();
+  }
+
+  /** The part itself must be whole; of all else a damaged entry is left out. */
+  private static void takeOrLeave(Taken taken, String name, InputStream in) throws IOException {
+    try {
+      taken.take(name, in);
+    } catch (ZipException | java.io.EOFException e) {
+      if (name.equals(PART)) {
+        throw new ZipException(PART + " in it: " + e.getMessage());
+      }
+    }
+  }
+
+  /** An archive whose list of contents is damaged: its entries one after the other. */
+  private static Opened unzipInOrder(Path file) throws IOException {
+    Taken taken = new Taken();
+    try (ZipInputStream zip = new ZipInputStream(Files.newInputStream(file))) {
+      for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+        taken.take(entry.getName(), zip);
+      }
+    } catch (ZipException | java.io.EOFException | IllegalArgumentException e) {
+      if (taken.json == null) {
+        return bad("the file is damaged: " + e.getMessage());
+      }
+    }
+    return taken.opened();
   }
 
   /**
-   * Writes a part file, or bare JSON if the name ends in .json. The same part gives the same bytes.
+   * Writes a part file, or bare JSON with its imported files beside it if the name ends in .json.
+   * The same part gives the same bytes.
    *
    * @param thumbnail a PNG, or null
    */
   public static void save(Path file, Content content, byte[] thumbnail) throws IOException {
     byte[] json = PartJson.write(content.part()).getBytes(StandardCharsets.UTF_8);
-    writeAtomically(file, file.toString().endsWith(".json") ? json : zip(json, content, thumbnail));
+    if (!file.toString().endsWith(".json")) {
+      writeAtomically(file, zip(json, content, thumbnail));
+      return;
+    }
+    for (Map.Entry<String, byte[]> imported : content.files().entrySet()) {
+      Path beside = file.toAbsolutePath().resolveSibling(imported.getKey());
+      if (!Files.exists(beside)) {
+        writeAtomically(beside, imported.getValue());
+      }
+    }
+    writeAtomically(file, json);
   }
 
   private static byte[] zip(byte[] json, Content content, byte[] thumbnail) throws IOException {
@@ -144,19 +256,17 @@ public final class PartFile {
     Path fresh =
         folder.resolve("." + file.getFileName() + "." + ProcessHandle.current().pid() + ".new");
     try {
-      try (var channel =
-          Files.newByteChannel(
+      try (FileChannel channel =
+          FileChannel.open(
               fresh,
               StandardOpenOption.WRITE,
               StandardOpenOption.CREATE,
               StandardOpenOption.TRUNCATE_EXISTING)) {
-        var buffer = java.nio.ByteBuffer.wrap(bytes);
+        ByteBuffer buffer = ByteBuffer.wrap(bytes);
         while (buffer.hasRemaining()) {
           channel.write(buffer);
         }
-        if (channel instanceof java.nio.channels.FileChannel f) {
-          f.force(true);
-        }
+        channel.force(true);
       }
       try {
         Files.move(

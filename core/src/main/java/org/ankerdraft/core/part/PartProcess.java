@@ -1,6 +1,10 @@
 package org.ankerdraft.core.part;
 
-import com.fasterxml.jackson.annotation.JsonIgnore;
+import java.util.List;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.RecordForm;
+import org.ankerdraft.core.form.WholeForm;
+import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.sheet.SheetProcess;
 
@@ -13,15 +17,42 @@ import org.ankerdraft.core.sheet.SheetProcess;
  * @param sheet how sheet bodies are made, or null for the usual way
  */
 public record PartProcess(String material, Integer vdi, Direction pull, SheetProcess sheet) {
-  public static final PartProcess DEFAULT = new PartProcess("ABS", null, Direction.UP, null);
+  private static final String USUAL_MATERIAL = "ABS";
+
+  public static final PartProcess DEFAULT =
+      new PartProcess(USUAL_MATERIAL, null, Direction.UP, null);
+
+  private static final Field<PartProcess, String> MATERIAL =
+      Field.<PartProcess, String>of(
+              "material",
+              WordForm.of("ABS", "ABS").or("PC", "PC").or("PA", "PA").or("PP", "PP"),
+              PartProcess::material)
+          .otherwise(USUAL_MATERIAL)
+          .about("default ABS");
+  private static final Field<PartProcess, Integer> VDI =
+      Field.<PartProcess, Integer>of("vdi", new WholeForm(0, 60), PartProcess::vdi)
+          .about("VDI 3400 number of the texture; left out = smooth");
+  private static final Field<PartProcess, Direction> PULL =
+      Field.<PartProcess, Direction>of("pull", Direction.FORM, PartProcess::pull)
+          .otherwise(Direction.UP)
+          .about("direction in which the upper tool half leaves; default up");
+  private static final Field<PartProcess, SheetProcess> SHEET =
+      Field.<PartProcess, SheetProcess>of("sheet", SheetProcess.FORM, PartProcess::sheet)
+          .about("how sheet bodies are made");
+
+  /** How a process stands in a file. */
+  public static final RecordForm<PartProcess> FORM =
+      RecordForm.of(
+          "process",
+          List.of(MATERIAL, VDI, PULL, SHEET),
+          v -> new PartProcess(v.get(MATERIAL), v.get(VDI), v.get(PULL), v.get(SHEET)));
 
   public PartProcess {
-    material = material == null ? "ABS" : material;
+    material = material == null ? USUAL_MATERIAL : material;
     pull = pull == null ? Direction.UP : pull;
   }
 
   /** The sheet process, the usual one if none is given. */
-  @JsonIgnore
   public SheetProcess sheetOrUsual() {
     return sheet == null ? SheetProcess.DEFAULT : sheet;
   }

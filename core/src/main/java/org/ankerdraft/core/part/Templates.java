@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import org.ankerdraft.core.form.FormatError;
 
 /**
  * Parts to start from: unit, material, thickness and rule book are set, the ledger is empty or

@@ -21,22 +21,15 @@ public final class Choosing {
   /** A named thing is gone. Carries the best candidate: nothing is guessed silently. */
   public static final class Adrift extends Exception {
     private static final long serialVersionUID = 1L;
-    private final String lost;
-    private final String candidate;
+    private final transient Lost lost;
 
-    Adrift(String lost, String candidate) {
-      super(lost + " is gone" + (candidate == null ? "" : "; nearest to it is " + candidate));
+    public Adrift(Lost lost) {
+      super(lost.inWords());
       this.lost = lost;
-      this.candidate = candidate;
     }
 
-    public String lost() {
+    public Lost lost() {
       return lost;
-    }
-
-    /** Name of the best candidate, or null. */
-    public String candidate() {
-      return candidate;
     }
   }
 
@@ -88,9 +81,7 @@ public final class Choosing {
   }
 
   private boolean isOfStep(int face, String step, String role) {
-    String name = named.faceName(face);
-    return NamedShape.birthStep(name).equals(step)
-        && (role == null || NamedShape.role(name).equals(role));
+    return named.faceName(face).isOf(step, role);
   }
 
   private int namedFace(FaceChoice.Named n) throws Adrift {
@@ -100,36 +91,24 @@ public final class Choosing {
     }
     Hint hint = n.hint();
     if (hint == null) {
-      List<String> close =
-          named.faceNames().stream()
-              .sorted(Comparator.comparingInt(other -> editDistance(other, n.name())))
-              .limit(1)
-              .toList();
-      throw new Adrift("face " + n.name(), close.isEmpty() ? null : close.getFirst());
+      throw new Adrift(
+          Lost.of(
+              Lost.Kind.FACE,
+              n.name().toString(),
+              named.faceNames().stream().map(FaceName::toString).toList()));
     }
-    Vec3 at = new Vec3(hint.x(), hint.y(), hint.z());
+    Vec3 at = hint.place();
     int best =
         nearestFace(f ->
             f.point().distance(at)
                 + (f.kind().name().equalsIgnoreCase(hint.kind())
                     ? 0
                     : Math.sqrt(f.areaMm2() + hint.size())));
-    throw new Adrift("face " + n.name(), best == 0 ? null : named.faceName(best));
-  }
-
-  private static int editDistance(String a, String b) {
-    int[] row = IntStream.rangeClosed(0, b.length()).toArray();
-    for (int i = 1; i <= a.length(); i++) {
-      int diagonal = row[0];
-      row[0] = i;
-      for (int j = 1; j <= b.length(); j++) {
-        int up = row[j];
-        int change = a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1;
-        row[j] = Math.min(Math.min(row[j] + 1, row[j - 1] + 1), diagonal + change);
-        diagonal = up;
-      }
-    }
-    return row[b.length()];
+    throw new Adrift(
+        new Lost(
+            Lost.Kind.FACE,
+            n.name().toString(),
+            best == 0 ? null : named.faceName(best).toString()));
   }
 
   private int nearestFace(ToDoubleFunction<Topology.Face> distance) {
@@ -263,11 +242,19 @@ public final class Choosing {
     }
     Hint hint = n.hint();
     if (hint == null) {
-      throw new Adrift("edge " + n.name(), null);
+      throw new Adrift(
+          Lost.of(
+              Lost.Kind.EDGE,
+              n.name().toString(),
+              named.edgeNames().stream().map(EdgeName::toString).toList()));
     }
-    Vec3 at = new Vec3(hint.x(), hint.y(), hint.z());
+    Vec3 at = hint.place();
     int best = nearestEdge(e -> e.mid().distance(at) + Math.abs(e.lengthMm() - hint.size()));
-    throw new Adrift("edge " + n.name(), best == 0 ? null : named.edgeName(best));
+    throw new Adrift(
+        new Lost(
+            Lost.Kind.EDGE,
+            n.name().toString(),
+            best == 0 ? null : named.edgeName(best).toString()));
   }
 
   private int nearestEdge(ToDoubleFunction<Topology.Edge> distance) {
@@ -293,7 +280,7 @@ public final class Choosing {
         e.isSharp()
             && e.faces().stream().anyMatch(f -> isOfStep(f, s.step(), null))
             && (s.corner() == null
-                || (s.corner().equals("inside") == (e.bend() == Topology.Bend.CONCAVE))));
+                || ((s.corner() == EdgeChoice.Corner.INSIDE) == (e.bend() == Topology.Bend.CONCAVE))));
   }
 
   private Set<Integer> loop(EdgeChoice.Loop l) throws Adrift, ExpressionException {

@@ -1,26 +1,13 @@
 package org.ankerdraft.core.select;
 
-import com.fasterxml.jackson.annotation.JsonSubTypes;
-import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.VariantForm;
 
 /** A description of edges, evaluated anew at each build. */
-@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "choose")
-@JsonSubTypes({
-  @JsonSubTypes.Type(value = EdgeChoice.Named.class, name = "edge"),
-  @JsonSubTypes.Type(value = EdgeChoice.Chain.class, name = "tangent chain"),
-  @JsonSubTypes.Type(value = EdgeChoice.Loop.class, name = "loop"),
-  @JsonSubTypes.Type(value = EdgeChoice.OfFaces.class, name = "edges of face"),
-  @JsonSubTypes.Type(value = EdgeChoice.OfStep.class, name = "edges of step"),
-  @JsonSubTypes.Type(value = EdgeChoice.Inside.class, name = "inside corners"),
-  @JsonSubTypes.Type(value = EdgeChoice.Outside.class, name = "outside corners"),
-  @JsonSubTypes.Type(value = EdgeChoice.Sharp.class, name = "sharp edges"),
-  @JsonSubTypes.Type(value = EdgeChoice.Parallel.class, name = "parallel"),
-  @JsonSubTypes.Type(value = EdgeChoice.Nearest.class, name = "nearest edge")
-})
 public sealed interface EdgeChoice {
 
-  /** One edge by the names of its two faces, "a|b". */
-  record Named(String name, Hint hint) implements EdgeChoice {}
+  /** One edge by the names of its two faces. */
+  record Named(EdgeName name, Hint hint) implements EdgeChoice {}
 
   /** The edges that continue the given ones without a kink. */
   record Chain(EdgeChoice from) implements EdgeChoice {}
@@ -30,11 +17,17 @@ public sealed interface EdgeChoice {
 
   record OfFaces(FaceChoice face) implements EdgeChoice {}
 
+  /** Which corners a rule means. */
+  enum Corner {
+    INSIDE,
+    OUTSIDE
+  }
+
   /**
    * All sharp edges of the faces born in a step; only inside or outside corners if {@code corner}
    * says so.
    */
-  record OfStep(String step, String corner) implements EdgeChoice {}
+  record OfStep(String step, Corner corner) implements EdgeChoice {}
 
   record Inside() implements EdgeChoice {}
 
@@ -46,4 +39,10 @@ public sealed interface EdgeChoice {
   record Parallel(Direction direction, String step) implements EdgeChoice {}
 
   record Nearest(Point at) implements EdgeChoice {}
+
+  /** How a choice stands in a file. */
+  VariantForm<EdgeChoice> FORM = EdgeChoiceForms.choices();
+
+  /** A list of choices. */
+  ListForm<EdgeChoice> LIST = ListForm.of(FORM, "edges");
 }

@@ -1,27 +1,17 @@
 package org.ankerdraft.core.select;
 
-import com.fasterxml.jackson.annotation.JsonSubTypes;
-import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.VariantForm;
 
 /**
  * A description of faces, evaluated anew at each build. A pick names one face; a rule pick
  * describes any number.
  */
-@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "choose")
-@JsonSubTypes({
-  @JsonSubTypes.Type(value = FaceChoice.Named.class, name = "face"),
-  @JsonSubTypes.Type(value = FaceChoice.OfStep.class, name = "faces of step"),
-  @JsonSubTypes.Type(value = FaceChoice.Facing.class, name = "facing"),
-  @JsonSubTypes.Type(value = FaceChoice.Upright.class, name = "upright"),
-  @JsonSubTypes.Type(value = FaceChoice.Nearest.class, name = "nearest face"),
-  @JsonSubTypes.Type(value = FaceChoice.ShortOfDraft.class, name = "short of draft"),
-  @JsonSubTypes.Type(value = FaceChoice.All.class, name = "all faces")
-})
 public sealed interface FaceChoice {
 
   /** One face by name; the hint may be left out in hand-written parts. */
-  record Named(String name, Hint hint) implements FaceChoice {}
+  record Named(FaceName name, Hint hint) implements FaceChoice {}
 
   /**
    * Faces born in a step; {@code role} narrows to start, end, side, inner, rim, round ... or is
@@ -51,4 +41,10 @@ public sealed interface FaceChoice {
   record ShortOfDraft(Expr angle, Direction pull) implements FaceChoice {}
 
   record All() implements FaceChoice {}
+
+  /** How a choice stands in a file. */
+  VariantForm<FaceChoice> FORM = FaceChoiceForms.choices();
+
+  /** A list of choices. */
+  ListForm<FaceChoice> LIST = ListForm.of(FORM, "faces");
 }

@@ -3,9 +3,13 @@ package org.ankerdraft.core.select;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
+import java.util.Set;
+import java.util.function.BiFunction;
+import java.util.stream.IntStream;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
@@ -13,29 +17,32 @@ import org.ankerdraft.kernel.Vec3;
 /**
  * A shape whose faces have names.
  *
- * <p>A face's name tells its birth and outlives later steps: {@code extrude1/side:outline.left},
- * {@code extrude1/end}, {@code round1/on(a|b)}, {@code shell1/inner(a)}. When an operation splits a
- * face its parts are told apart by #2, #3 ... in the order of their place (x, then y, then z);
- * parts of a#2 that is split again are a#2, a#2.2 ... An edge is named by its faces, {@code a|b} in
- * alphabetical order, with the same ordinals.
+ * <p>A face's name tells its birth and outlives later steps. When an operation splits a face its
+ * parts are told apart by #2, #3 ... in the order of their place (x, then y, then z), passing over
+ * numbers that are taken already; parts of a#2 that is split again are a#2, a#2.2 ... An edge is
+ * named by its faces; several between the same two faces are told apart in the same way.
  */
 public final class NamedShape {
   private static final double SAME_PLACE_GRID = 1e3;
 
   private final Shape shape;
-  private final List<String> faceNames;
-  private final Map<String, Integer> faceByName = new HashMap<>();
-  private List<String> edgeNames;
+  private final List<FaceName> faceNames;
+  private final Map<FaceName, Integer> faceByName = new HashMap<>();
+  private List<EdgeName> edgeNames;
+  private Map<EdgeName, Integer> edgeByName;
 
   /** Names for faces 1, 2 ...; equal names are given ordinals. */
-  public NamedShape(Shape shape, List<String> names) {
+  public NamedShape(Shape shape, List<FaceName> names) {
     if (names.size() != shape.topology().faces().size()) {
       throw new IllegalArgumentException(
           names.size() + " names for " + shape.topology().faces().size() + " faces");
     }
     this.shape = shape;
     this.faceNames =
-        distinct(names, shape.topology().faces().stream().map(Topology.Face::point).toList());
+        distinct(
+            names,
+            shape.topology().faces().stream().map(Topology.Face::point).toList(),
+            FaceName::split);
     for (int i = 0; i < faceNames.size(); i++) {
       faceByName.put(faceNames.get(i), i + 1);
     }
@@ -49,69 +56,81 @@ public final class NamedShape {
     return shape.topology();
   }
 
-  public List<String> faceNames() {
+  public List<FaceName> faceNames() {
     return faceNames;
   }
 
-  public String faceName(int face) {
+  public FaceName faceName(int face) {
     return faceNames.get(face - 1);
   }
 
   /** Number of the face of that name, or 0. */
-  public int face(String name) {
+  public int face(FaceName name) {
     return faceByName.getOrDefault(name, 0);
   }
 
-  public synchronized List<String> edgeNames() {
+  /** Numbers of the faces that are, or are parts of, a face of that name, ascending. */
+  public List<Integer> partsOf(FaceName name) {
+    FaceName bare = name.bare();
+    return IntStream.rangeClosed(1, faceNames.size())
+        .filter(f -> faceName(f).bare().equals(bare))
+        .boxed()
+        .toList();
+  }
+
+  public synchronized List<EdgeName> edgeNames() {
     if (edgeNames == null) {
-      List<String> names = new ArrayList<>();
+      List<EdgeName> names = new ArrayList<>();
       for (Topology.Edge e : topology().edges()) {
-        names.add(e.faces().stream().map(this::faceName).sorted().collect(Collectors.joining("|")));
+        names.add(EdgeName.between(e.faces().stream().map(this::faceName).toList()));
       }
-      edgeNames = distinct(names, topology().edges().stream().map(Topology.Edge::mid).toList());
+      edgeNames =
+          distinct(
+              names, topology().edges().stream().map(Topology.Edge::mid).toList(), EdgeName::split);
+      edgeByName = new HashMap<>();
+      for (int i = 0; i < edgeNames.size(); i++) {
+        edgeByName.put(edgeNames.get(i), i + 1);
+      }
     }
     return edgeNames;
   }
 
-  public String edgeName(int edge) {
+  public EdgeName edgeName(int edge) {
     return edgeNames().get(edge - 1);
   }
 
   /** Number of the edge of that name, or 0. */
-  public int edge(String name) {
-    return edgeNames().indexOf(name) + 1;
+  public synchronized int edge(EdgeName name) {
+    edgeNames();
+    return edgeByName.getOrDefault(name, 0);
   }
 
-  /** The step in which a name was born: what stands before the first slash. */
-  public static String birthStep(String name) {
-    int slash = name.indexOf('/');
-    return slash < 0 ? name : name.substring(0, slash);
-  }
-
-  /** A name's role in its step: what stands between the slash and the first of : ( #. */
-  public static String role(String name) {
-    String rest = name.substring(name.indexOf('/') + 1);
-    return rest.split("[:(#]", 2)[0];
-  }
-
-  private static List<String> distinct(List<String> names, List<Vec3> places) {
-    Map<String, List<Integer>> groups = new HashMap<>();
+  /** Gives the second and further of equal names an ordinal that no name has yet. */
+  private static <N> List<N> distinct(
+      List<N> names, List<Vec3> places, BiFunction<N, Integer, N> split) {
+    Map<N, List<Integer>> groups = new LinkedHashMap<>();
     for (int i = 0; i < names.size(); i++) {
       groups.computeIfAbsent(names.get(i), n -> new ArrayList<>()).add(i);
     }
-    List<String> out = new ArrayList<>(names);
-    for (List<Integer> group : groups.values()) {
-      if (group.size() < 2) {
+    Set<N> taken = new HashSet<>(groups.keySet());
+    List<N> out = new ArrayList<>(names);
+    for (Map.Entry<N, List<Integer>> group : groups.entrySet()) {
+      List<Integer> members = group.getValue();
+      if (members.size() < 2) {
         continue;
       }
-      group.sort(
+      members.sort(
           Comparator.<Integer>comparingLong(i -> Math.round(places.get(i).x() * SAME_PLACE_GRID))
               .thenComparingLong(i -> Math.round(places.get(i).y() * SAME_PLACE_GRID))
               .thenComparingLong(i -> Math.round(places.get(i).z() * SAME_PLACE_GRID)));
-      for (int k = 1; k < group.size(); k++) {
-        String name = names.get(group.get(k));
-        out.set(
-            group.get(k), name + (name.equals(Naming.withoutOrdinal(name)) ? "#" : ".") + (k + 1));
+      int ordinal = 2;
+      for (int member : members.subList(1, members.size())) {
+        N name = split.apply(group.getKey(), ordinal);
+        while (!taken.add(name)) {
+          ordinal++;
+          name = split.apply(group.getKey(), ordinal);
+        }
+        out.set(member, name);
       }
     }
     return List.copyOf(out);

@@ -4,9 +4,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.stream.Collectors;
-import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.Derived.Origin;
+import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
 
@@ -16,46 +15,41 @@ import org.ankerdraft.kernel.Topology;
  */
 public final class Naming {
 
-  /** The words an operation uses for faces that it bears. */
+  /** The names an operation gives to faces that it bears; null where it says nothing. */
   public interface Births {
-    /** Name of a face born from face {@code name}. */
-    default String fromFace(String name) {
+    default FaceName fromFace(FaceName name) {
       return null;
     }
 
-    /** Name of a face born from edge {@code name}. */
-    default String fromEdge(String name) {
+    default FaceName fromEdge(EdgeName name) {
       return null;
     }
 
-    /** Name of a face born from a corner. */
-    default String fromVertex(String facesAround) {
+    /** A face born from the corner where some faces meet. */
+    default FaceName fromVertex(List<FaceName> facesAround) {
       return null;
     }
 
-    /** Name of the face raised by the curve with that tag. */
-    default String fromCurve(int tag) {
+    /** The face raised by the curve with that tag. */
+    default FaceName fromCurve(int tag) {
       return null;
     }
 
-    default String startCap(int region) {
+    default FaceName startCap(int region) {
       return null;
     }
 
-    default String endCap(int region) {
+    default FaceName endCap(int region) {
       return null;
     }
 
-    /**
-     * Name of a face cut by the plane with that index; null if it takes the name of a face it
-     * replaces.
-     */
-    default String fromPlane(int index) {
+    /** A face cut by the plane with that index; null if it takes the name of a face it replaces. */
+    default FaceName fromPlane(int index) {
       return null;
     }
 
-    /** Name of a face whose origin the library does not tell. */
-    String unknown();
+    /** A face whose origin the library does not tell. */
+    FaceName unknown();
   }
 
   private static final double SAME_PLACE_MM = 1e-4;
@@ -76,8 +70,8 @@ public final class Naming {
 
   private NamedShape name(Derived derived) {
     int count = derived.shape().topology().faces().size();
-    List<Set<String>> old = new ArrayList<>();
-    List<Set<String>> born = new ArrayList<>();
+    List<Set<FaceName>> old = new ArrayList<>();
+    List<Set<FaceName>> born = new ArrayList<>();
     for (int i = 0; i < count; i++) {
       old.add(new HashSet<>());
       born.add(new HashSet<>());
@@ -87,21 +81,21 @@ public final class Naming {
         case FACE_KEPT, FACE_MODIFIED ->
             old.get(o.face() - 1).add(inputs.get(o.input()).faceName(o.source()));
         default -> {
-          String name = birthName(o);
+          FaceName name = birthName(o);
           if (name != null) {
             born.get(o.face() - 1).add(name);
           }
         }
       }
     }
-    List<String> names = new ArrayList<>();
+    List<FaceName> names = new ArrayList<>();
     for (int i = 0; i < count; i++) {
       names.add(chosen(derived.shape(), i + 1, old.get(i), born.get(i)));
     }
     return new NamedShape(derived.shape(), names);
   }
 
-  private String birthName(Origin o) {
+  private FaceName birthName(Origin o) {
     return switch (o.kind()) {
       case FROM_FACE -> births.fromFace(inputs.get(o.input()).faceName(o.source()));
       case FROM_EDGE -> births.fromEdge(inputs.get(o.input()).edgeName(o.source()));
@@ -114,17 +108,17 @@ public final class Naming {
     };
   }
 
-  private static String facesAround(NamedShape input, int vertex) {
+  private static List<FaceName> facesAround(NamedShape input, int vertex) {
     return input.topology().edges().stream()
         .filter(e -> e.startVertex() == vertex || e.endVertex() == vertex)
         .flatMap(e -> e.faces().stream())
         .distinct()
         .map(input::faceName)
         .sorted()
-        .collect(Collectors.joining("|"));
+        .toList();
   }
 
-  private String chosen(Shape shape, int face, Set<String> old, Set<String> born) {
+  private FaceName chosen(Shape shape, int face, Set<FaceName> old, Set<FaceName> born) {
     if (!old.isEmpty()) {
       // Merged faces take the first name in alphabetical order, so that the choice does not depend
       // on the library.
@@ -133,7 +127,7 @@ public final class Naming {
     if (!born.isEmpty()) {
       return born.stream().sorted().findFirst().orElseThrow();
     }
-    String same = sameSurface(shape.topology().face(face));
+    FaceName same = sameSurface(shape.topology().face(face));
     return same != null ? same : births.unknown();
   }
 
@@ -141,7 +135,7 @@ public final class Naming {
    * Where history is missing: the name of an input face on the same plane or cylinder that holds
    * the same place.
    */
-  private String sameSurface(Topology.Face f) {
+  private FaceName sameSurface(Topology.Face f) {
     for (NamedShape input : inputs) {
       for (int i = 1; i <= input.topology().faces().size(); i++) {
         Topology.Face g = input.topology().face(i);
@@ -153,10 +147,5 @@ public final class Naming {
       }
     }
     return null;
-  }
-
-  /** The bare name without the ordinal that told split parts apart. */
-  public static String withoutOrdinal(String name) {
-    return name.replaceFirst("#[\\d.]+$", "");
   }
 }

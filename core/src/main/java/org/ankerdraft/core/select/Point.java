@@ -1,30 +1,26 @@
 package org.ankerdraft.core.select;
 
-import com.fasterxml.jackson.annotation.JsonCreator;
-import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.ExprForm;
+import org.ankerdraft.core.form.TupleForm;
 import org.ankerdraft.kernel.Vec3;
 
 /** A point in space, written as three expressions. */
 public record Point(Expr x, Expr y, Expr z) {
-  @JsonCreator
-  public static Point of(List<Expr> xyz) {
-    if (xyz.size() != 3) {
-      throw new IllegalArgumentException("a point takes three values, not " + xyz.size());
-    }
-    return new Point(xyz.get(0), xyz.get(1), xyz.get(2));
-  }
+  /** How a point stands in a file. */
+  public static final TupleForm<Point, Expr> FORM =
+      new TupleForm<>(
+          "point",
+          ExprForm.LENGTH,
+          List.of("x", "y", "z"),
+          p -> List.of(p.x, p.y, p.z),
+          p -> new Point(p.get(0), p.get(1), p.get(2)));
 
   public static Point of(Vec3 p) {
     return new Point(Expr.of(p.x()), Expr.of(p.y()), Expr.of(p.z()));
-  }
-
-  @JsonValue
-  List<Expr> asList() {
-    return List.of(x, y, z);
   }
 
   public Vec3 at(Evaluator values) throws ExpressionException {

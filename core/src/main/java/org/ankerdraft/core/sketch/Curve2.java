@@ -2,6 +2,7 @@ package org.ankerdraft.core.sketch;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.kernel.ProfileCurve;
 
 /** A curve in the sketch's own plane; mm. */
@@ -21,16 +22,6 @@ sealed interface Curve2 {
 
   ProfileCurve in(Frame frame);
 
-  record Xy(double x, double y) {
-    double distance(Xy o) {
-      return Math.hypot(x - o.x, y - o.y);
-    }
-
-    Xy plus(double dx, double dy) {
-      return new Xy(x + dx, y + dy);
-    }
-  }
-
   record Line(int tag, Xy start, Xy end) implements Curve2 {
     @Override
     public Line reversed() {
@@ -44,7 +35,7 @@ sealed interface Curve2 {
 
     @Override
     public ProfileCurve in(Frame f) {
-      return new ProfileCurve.Line(tag, f.at(start.x, start.y), f.at(end.x, end.y));
+      return new ProfileCurve.Line(tag, f.at(start.x(), start.y()), f.at(end.x(), end.y()));
     }
   }
 
@@ -63,27 +54,27 @@ sealed interface Curve2 {
     private Xy halfway(Xy a, Xy b) {
       Xy c = centre();
       double r = c.distance(start);
-      double mx = (a.x + b.x) / 2 - c.x;
-      double my = (a.y + b.y) / 2 - c.y;
+      double mx = (a.x() + b.x()) / 2 - c.x();
+      double my = (a.y() + b.y()) / 2 - c.y();
       double size = Math.hypot(mx, my);
-      return size == 0 ? a : new Xy(c.x + mx / size * r, c.y + my / size * r);
+      return size == 0 ? a : new Xy(c.x() + mx / size * r, c.y() + my / size * r);
     }
 
     Xy centre() {
-      double ax = start.x - mid.x;
-      double ay = start.y - mid.y;
-      double bx = end.x - mid.x;
-      double by = end.y - mid.y;
+      double ax = start.x() - mid.x();
+      double ay = start.y() - mid.y();
+      double bx = end.x() - mid.x();
+      double by = end.y() - mid.y();
       double d = 2 * (ax * by - ay * bx);
       double a2 = ax * ax + ay * ay;
       double b2 = bx * bx + by * by;
-      return new Xy(mid.x + (by * a2 - ay * b2) / d, mid.y + (ax * b2 - bx * a2) / d);
+      return new Xy(mid.x() + (by * a2 - ay * b2) / d, mid.y() + (ax * b2 - bx * a2) / d);
     }
 
     @Override
     public ProfileCurve in(Frame f) {
       return new ProfileCurve.Arc(
-          tag, f.at(start.x, start.y), f.at(mid.x, mid.y), f.at(end.x, end.y));
+          tag, f.at(start.x(), start.y()), f.at(mid.x(), mid.y()), f.at(end.x(), end.y()));
     }
   }
 
@@ -92,7 +83,7 @@ sealed interface Curve2 {
 
     @Override
     public Xy start() {
-      return centre.plus(radius, 0);
+      return centre.plus(new Xy(radius, 0));
     }
 
     @Override
@@ -110,14 +101,14 @@ sealed interface Curve2 {
       List<Xy> points = new ArrayList<>();
       for (int i = 0; i < OUTLINE_POINTS; i++) {
         double a = 2 * Math.PI * i / OUTLINE_POINTS;
-        points.add(centre.plus(radius * Math.cos(a), radius * Math.sin(a)));
+        points.add(centre.plus(Xy.polar(radius, a)));
       }
       return points;
     }
 
     @Override
     public ProfileCurve in(Frame f) {
-      return new ProfileCurve.Circle(tag, f.at(centre.x, centre.y), f.normal(), radius, f.x());
+      return new ProfileCurve.Circle(tag, f.at(centre.x(), centre.y()), f.normal(), radius, f.x());
     }
   }
 }

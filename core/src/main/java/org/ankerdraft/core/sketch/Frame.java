@@ -23,15 +23,13 @@ public record Frame(Vec3 origin, Vec3 x, Vec3 y) {
   }
 
   /**
-   * The frame on the horizontal (XY), front (XZ, looking along +y) or side (YZ) base plane; null
-   * for another name.
+   * The frame on the horizontal (XY), front (XZ, looking along +y) or side (YZ) base plane.
    */
-  public static Frame base(String name) {
-    return switch (name) {
-      case "XY" -> new Frame(Vec3.ZERO, Vec3.X, Vec3.Y);
-      case "XZ" -> new Frame(Vec3.ZERO, Vec3.X, Vec3.Z);
-      case "YZ" -> new Frame(Vec3.ZERO, Vec3.Y, Vec3.Z);
-      default -> null;
+  public static Frame base(PlaneRef.Base base) {
+    return switch (base) {
+      case XY -> new Frame(Vec3.ZERO, Vec3.X, Vec3.Y);
+      case XZ -> new Frame(Vec3.ZERO, Vec3.X, Vec3.Z);
+      case YZ -> new Frame(Vec3.ZERO, Vec3.Y, Vec3.Z);
     };
   }
 

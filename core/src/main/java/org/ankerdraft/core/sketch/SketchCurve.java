@@ -1,21 +1,12 @@
 package org.ankerdraft.core.sketch;
 
-import com.fasterxml.jackson.annotation.JsonSubTypes;
-import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.VariantForm;
 
 /**
  * A curve of a sketch, or a figure made of several. The name is the source of the names of the
- * faces it raises.
+ * faces it raises; a sketch gives one to each curve that comes without.
  */
-@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "curve")
-@JsonSubTypes({
-  @JsonSubTypes.Type(value = SketchCurve.Line.class, name = "line"),
-  @JsonSubTypes.Type(value = SketchCurve.Arc.class, name = "arc"),
-  @JsonSubTypes.Type(value = SketchCurve.Circle.class, name = "circle"),
-  @JsonSubTypes.Type(value = SketchCurve.Rectangle.class, name = "rectangle"),
-  @JsonSubTypes.Type(value = SketchCurve.Polygon.class, name = "polygon")
-})
 public sealed interface SketchCurve {
   String name();
 
@@ -36,7 +27,11 @@ public sealed interface SketchCurve {
       implements SketchCurve {}
 
   record Circle(String name, Point2 centre, Expr diameter, boolean construction)
-      implements SketchCurve {}
+      implements SketchCurve {
+    public Circle {
+      centre = centre == null ? Point2.ORIGIN : centre;
+    }
+  }
 
   /**
    * A rectangle by its centre or by its lower left corner; sides are named left, right, bottom,
@@ -52,13 +47,17 @@ public sealed interface SketchCurve {
       Expr height,
       Expr rounding,
       boolean construction)
-      implements SketchCurve {}
+      implements SketchCurve {
+    public Rectangle {
+      centre = centre == null && corner == null ? Point2.ORIGIN : centre;
+    }
+  }
 
   /**
    * A regular polygon.
    *
    * @param sides number of sides, 3 or more
-   * @param side length of a side; give this or {@code diameter}
+   * @param side length of a side; this or {@code diameter} is given
    * @param diameter of the circle through its corners
    * @param turn of the first corner from the x axis, or null for 0
    */
@@ -70,5 +69,12 @@ public sealed interface SketchCurve {
       Expr diameter,
       Expr turn,
       boolean construction)
-      implements SketchCurve {}
+      implements SketchCurve {
+    public Polygon {
+      centre = centre == null ? Point2.ORIGIN : centre;
+    }
+  }
+
+  /** How a curve stands in a file. */
+  VariantForm<SketchCurve> FORM = SketchCurveForms.curves();
 }

@@ -9,9 +9,9 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
-import org.ankerdraft.core.sketch.Curve2.Xy;
-import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.kernel.ProfileCurve.Region;
+import org.ankerdraft.kernel.ProfileCurve;
 
 /**
  * Evaluates the numbers of a sketch, chains its curves into contours and nests the contours into
@@ -34,10 +34,8 @@ public final class SketchResolver {
       List<SketchCurve> curves, Frame frame, Evaluator values, Tolerance tolerance)
       throws ExpressionException, SketchProblem {
     SketchResolver r = new SketchResolver(values, tolerance);
-    int n = 1;
     for (SketchCurve c : curves) {
-      r.add(c, c.name() == null ? "c" + n : c.name());
-      n++;
+      r.add(c, c.name());
     }
     return r.assemble(frame);
   }
@@ -46,10 +44,8 @@ public final class SketchResolver {
     List<Curve2> to = curve.construction() ? construction : real;
     switch (curve) {
       case SketchCurve.Line l -> {
-        need(l.from(), name, "from");
-        need(l.to(), name, "to");
-        Xy a = xy(l.from());
-        Xy b = xy(l.to());
+        Xy a = l.from().at(values);
+        Xy b = l.to().at(values);
         if (a.distance(b) < tolerance.lengthMm()) {
           throw new SketchProblem(name, "line " + name + " has no length");
         }
@@ -57,10 +53,9 @@ public final class SketchResolver {
       }
       case SketchCurve.Arc a -> to.add(arc(a, name));
       case SketchCurve.Circle c -> {
-        need(c.diameter(), name, "diameter");
         to.add(
             new Curve2.Circle(
-                tag(name), orOrigin(c.centre()), positive(c.diameter(), name, "diameter") / 2));
+                tag(name), c.centre().at(values), positive(c.diameter(), name, "diameter") / 2));
       }
       case SketchCurve.Rectangle r -> rectangle(r, name, to);
       case SketchCurve.Polygon p -> polygon(p, name, to);
@@ -70,20 +65,6 @@ public final class SketchResolver {
   private int tag(String name) {
     names.put(nextTag, name);
     return nextTag++;
-  }
-
-  private static void need(Object field, String name, String what) throws SketchProblem {
-    if (field == null) {
-      throw new SketchProblem(name, name + ": " + what + " is missing");
-    }
-  }
-
-  private Xy xy(Point2 p) throws ExpressionException {
-    return new Xy(values.lengthMm(p.x()), values.lengthMm(p.y()));
-  }
-
-  private Xy orOrigin(Point2 p) throws ExpressionException {
-    return p == null ? new Xy(0, 0) : xy(p);
   }
 
   private double positive(Expr expr, String name, String what)
@@ -98,12 +79,10 @@ public final class SketchResolver {
   }
 
   private Curve2 arc(SketchCurve.Arc a, String name) throws ExpressionException, SketchProblem {
-    need(a.from(), name, "from");
-    need(a.to(), name, "to");
-    Xy from = xy(a.from());
-    Xy to = xy(a.to());
+    Xy from = a.from().at(values);
+    Xy to = a.to().at(values);
     if (a.through() != null) {
-      Xy mid = xy(a.through());
+      Xy mid = a.through().at(values);
       double cross =
           (mid.x() - from.x()) * (to.y() - from.y()) - (mid.y() - from.y()) * (to.x() - from.x());
       if (Math.abs(cross) < tolerance.lengthMm() * tolerance.lengthMm()
@@ -112,8 +91,7 @@ public final class SketchResolver {
       }
       return new Curve2.Arc(tag(name), from, mid, to);
     }
-    need(a.centre(), name, "through or centre");
-    Xy c = xy(a.centre());
+    Xy c = a.centre().at(values);
     double r = c.distance(from);
     if (Math.abs(r - c.distance(to)) > tolerance.lengthMm()) {
       throw new SketchProblem(
@@ -133,16 +111,14 @@ public final class SketchResolver {
       turn = a.clockwise() ? -full : full;
     }
     double middle = start + turn / 2;
-    return new Curve2.Arc(tag(name), from, c.plus(r * Math.cos(middle), r * Math.sin(middle)), to);
+    return new Curve2.Arc(tag(name), from, c.plus(Xy.polar(r, middle)), to);
   }
 
   private void rectangle(SketchCurve.Rectangle r, String name, List<Curve2> to)
       throws ExpressionException, SketchProblem {
-    need(r.width(), name, "width");
-    need(r.height(), name, "height");
     double w = positive(r.width(), name, "width");
     double h = positive(r.height(), name, "height");
-    Xy low = r.corner() != null ? xy(r.corner()) : orOrigin(r.centre()).plus(-w / 2, -h / 2);
+    Xy low = r.corner() != null ? r.corner().at(values) : r.centre().at(values).plus(new Xy(-w / 2, -h / 2));
     double q = r.rounding() == null ? 0 : values.lengthMm(r.rounding());
     if (q < 0 || 2 * q > Math.min(w, h) + tolerance.lengthMm()) {
       throw new SketchProblem(
@@ -155,8 +131,8 @@ public final class SketchResolver {
               Math.min(w, h) / 2));
     }
     Side[] sides = {
-      new Side("bottom", low, 1, 0, w), new Side("right", low.plus(w, 0), 0, 1, h),
-      new Side("top", low.plus(w, h), -1, 0, w), new Side("left", low.plus(0, h), 0, -1, h)
+      new Side("bottom", low, 1, 0, w), new Side("right", low.plus(new Xy(w, 0)), 0, 1, h),
+      new Side("top", low.plus(new Xy(w, h)), -1, 0, w), new Side("left", low.plus(new Xy(0, h)), 0, -1, h)
     };
     for (int i = 0; i < 4; i++) {
       Side s = sides[i];
@@ -167,7 +143,7 @@ public final class SketchResolver {
         Side next = sides[(i + 1) % 4];
         Xy corner = next.from;
         double out = q * (1 - Math.sqrt(0.5));
-        Xy mid = corner.plus(-s.dx * out + next.dx * out, -s.dy * out + next.dy * out);
+        Xy mid = corner.plus(new Xy(-s.dx * out + next.dx * out, -s.dy * out + next.dy * out));
         to.add(
             new Curve2.Arc(tag(name + ".corner" + (i + 1)), s.at(s.length - q), mid, next.at(q)));
       }
@@ -176,13 +152,12 @@ public final class SketchResolver {
 
   private record Side(String name, Xy from, double dx, double dy, double length) {
     Xy at(double along) {
-      return from.plus(dx * along, dy * along);
+      return from.plus(new Xy(dx * along, dy * along));
     }
   }
 
   private void polygon(SketchCurve.Polygon p, String name, List<Curve2> to)
       throws ExpressionException, SketchProblem {
-    need(p.sides(), name, "sides");
     double sides = values.number(p.sides());
     int n = (int) Math.rint(sides);
     if (n < 3 || n > 360 || n != sides) {
@@ -194,15 +169,14 @@ public final class SketchResolver {
     if (p.diameter() != null) {
       radius = positive(p.diameter(), name, "diameter") / 2;
     } else {
-      need(p.side(), name, "side or diameter");
       radius = positive(p.side(), name, "side") / (2 * Math.sin(Math.PI / n));
     }
-    Xy c = orOrigin(p.centre());
+    Xy c = p.centre().at(values);
     double turn = p.turn() == null ? 0 : values.angleRad(p.turn());
     List<Xy> corners = new ArrayList<>();
     for (int i = 0; i < n; i++) {
       double a = turn + 2 * Math.PI * i / n;
-      corners.add(c.plus(radius * Math.cos(a), radius * Math.sin(a)));
+      corners.add(c.plus(Xy.polar(radius, a)));
     }
     for (int i = 0; i < n; i++) {
       to.add(

@@ -9,7 +9,8 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.select.FaceName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -53,7 +54,7 @@ class ChecksTest {
   void aRayAcrossAPlateIsItsThickness() {
     PartState state = ok(box(60, 40, 2));
     WallField field = wall(state);
-    int lid = state.bodies().get("Body").named().face("box/end");
+    int lid = state.bodies().get("Body").named().face(FaceName.read("box/end"));
     for (int k = 0; k < field.mesh().triangleCount(); k++) {
       if (field.mesh().faceOfTriangle()[k] == lid) {
         assertThat(field.byRay()[field.mesh().triangles()[3 * k]]).isCloseTo(2f, within(1e-4f));
@@ -85,7 +86,7 @@ class ChecksTest {
                 + "{'kind':'extrude','id':'e','sketch':'s','depth':'40 mm'}");
     WallField field = wall(state);
     double half = Math.atan2(12, 60) / 2;
-    int low = state.bodies().get("e").named().face("e/side:low");
+    int low = state.bodies().get("e").named().face(FaceName.read("e/side:low"));
     int seen = 0;
     for (int k = 0; k < field.mesh().triangleCount(); k++) {
       int n = field.mesh().triangles()[3 * k];
@@ -171,7 +172,7 @@ class ChecksTest {
     List<Finding> found = of(report, "draft.undercut");
     assertThat(found).hasSize(3).allMatch(f -> f.severity() == Severity.STOP);
     assertThat(found.stream().flatMap(f -> f.faces().stream()))
-        .allMatch(n -> n.startsWith("e/side:r."));
+        .allMatch(n -> n.isOf("e", "side"));
     assertThat(report.stops()).isTrue();
     // The same block without the slot has none.
     assertThat(of(check(ok(box(40, 30, 20)), "abs"), "draft.undercut")).isEmpty();

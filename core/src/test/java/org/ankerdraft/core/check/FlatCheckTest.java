@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.sheet.SheetParts;
 import org.ankerdraft.kernel.Budget;
@@ -109,10 +109,10 @@ class FlatCheckTest {
             byRule
                 .process()
                 .withSheet(
-                    org.ankerdraft.core.step.Changed.with(
-                        byRule.process().sheet(),
-                        "die",
-                        new org.ankerdraft.core.expression.Expr("12 mm"))));
+                    byRule
+                        .process()
+                        .sheet()
+                        .withDie(new org.ankerdraft.core.expression.Expr("12 mm"))));
     RuleBook book = RuleBook.forPart(narrow).orElseThrow();
     assertThat(book.dieMm(byRule, 2)).isEqualTo(16);
     assertThat(book.dieMm(narrow, 2)).isEqualTo(12);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -88,6 +89,6 @@ class EvaluatorTest {
 
   @Test
   void knowsWhatATextDependsOn() {
-    assertThat(values.parametersUsedBy("2*rib + 1 mm")).containsExactlyInAnyOrder("rib", "wall");
+    assertThat(values.parametersUsedBy(List.of(new Expr("2*\nrib + 1 mm")))).containsExactlyInAnyOrder("rib", "wall");
   }
 }

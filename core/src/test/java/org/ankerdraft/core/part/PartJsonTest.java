@@ -8,9 +8,11 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.build.PartBuilder;
-import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -49,11 +51,11 @@ class PartJsonTest {
         "{'ankerdraft': 1, 'steps': [{'kind':'sketch','id':'a','curvs':[]}]} | field \"curvs\" is not known here | steps[0].curvs",
         "{'ankerdraft': 1, 'steps': [{'kind':'weld','id':'a'}]} | \"weld\" is not known here | steps[0]",
         "{'ankerdraft': 1, 'steps': [{'id':'a'}]} | which kind this is, is missing | steps[0]",
-        "{'ankerdraft': 1, 'steps': [{'kind':'extrude','id':'a','sketch':'s'}]} | refers to step 's', which does not stand before it | steps[0].sketch",
+        "{'ankerdraft': 1, 'steps': [{'kind':'extrude','id':'a'}]} | \"sketch\" (sketch) is missing | steps[0].sketch",
         "{'ankerdraft': 1, 'steps': [{'kind':'sketch','id':'a'},{'kind':'sketch','id':'a'}]} | id a is there twice | steps[1].id",
-        "{'ankerdraft': 1, 'parameters': [{'name':'2x','value':'1'}]} | is no name | parameters[0].name",
+        "{'ankerdraft': 1, 'parameters': [{'name':'2x','value':'1'}]} | does not do: a parameter is letters | parameters[0].name",
         "{'ankerdraft': 1, 'parameters': [{'name':'x','value':'1'},{'name':'x','value':'2'}]} | is there twice | parameters[1].name",
-        "{'ankerdraft': 1, 'process': {'pull': [0,0]}} | a direction takes three numbers | process.pull",
+        "{'ankerdraft': 1, 'process': {'pull': [0,0]}} | a direction is a list of 3 values | process.pull",
         "{'ankerdraft': 1, 'process': {'pull': [0,0,0]}} | must not be 0, 0, 0 | process.pull",
         "{'ankerdraft': 1, 'steps': [ | is not JSON | line 1",
         "{'ankerdraft': 1, 'ankerdraft': 1} | Duplicate | line 1"
@@ -101,14 +103,17 @@ class PartJsonTest {
   void theJournalBringsBackWhatWasNotSaved() throws Exception {
     Path file = folder.resolve("base.json");
     Journal journal = Journal.of(file);
-    assertThat(journal.recover()).isEmpty();
+    assertThat(journal.recover()).isEqualTo(new Journal.Left.Nothing());
     PartDocument part = Parts.part(Parts.box(10, 10, 10));
     journal.record(part);
-    assertThat(Journal.of(file).recover()).contains(part);
+    assertThat(Journal.of(file).recover()).isEqualTo(new Journal.Left.Part(part, Map.of()));
     Files.writeString(folder.resolve(".base.json.journal"), "{half", StandardCharsets.UTF_8);
-    assertThat(journal.recover()).isEmpty();
+    // What cannot be read is kept under another name, and told.
+    assertThat(journal.recover()).isInstanceOf(Journal.Left.Unreadable.class);
+    assertThat(folder.resolve(".base.json.journal.unreadable1")).hasContent("{half");
+    journal.record(part);
     journal.clear();
-    assertThat(journal.recover()).isEmpty();
+    assertThat(journal.recover()).isEqualTo(new Journal.Left.Nothing());
   }
 
   @Test
@@ -125,12 +130,12 @@ class PartJsonTest {
     Files.write(file, step);
     PartFile.Content content = ((PartFile.Opened.Ok) PartOpener.open(file)).content();
     var built =
-        new org.ankerdraft.core.build.PartBuilder(
+        new org.ankerdraft.core.ledger.PartBuilder(
                 Parts.KERNEL, org.ankerdraft.core.geometry.Tolerance.MODEL)
             .build(
                 content.part(),
                 content.files(),
-                org.ankerdraft.core.build.PartBuilder.Progress.NONE,
+                org.ankerdraft.core.ledger.PartBuilder.Progress.NONE,
                 () -> false)
             .orElseThrow();
     assertThat(built.bodies().get("Body").named().shape().mass().volumeMm3())
@@ -165,7 +170,7 @@ class PartJsonTest {
     // An edit builds from the restored shapes.
     PartDocument edited =
         part.withSteps(part.steps().subList(0, 2))
-            .withNewStep(part.steps().get(2).withLabel("Edges"));
+            .withNewStep(StepKinds.of(part.steps().get(2)).withLabel("Edges"));
     assertThat(built(new PartFile.Content(edited, Map.of(), content.cache())).rebuilt())
         .isEqualTo(1);
   }

@@ -5,9 +5,9 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.build.Body;
-import org.ankerdraft.core.build.BodyUnfolding;
-import org.ankerdraft.core.build.PartState;
+import org.ankerdraft.core.ledger.BodyUnfolding;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.kernel.Budget;
 

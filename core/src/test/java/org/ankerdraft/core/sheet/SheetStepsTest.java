@@ -6,16 +6,13 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.build.PartBuilder;
-import org.ankerdraft.core.build.PartState;
-import org.ankerdraft.core.build.StepResult;
-import org.ankerdraft.core.build.StepStatus;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.PartDocument;
-import org.ankerdraft.core.step.Changed;
-import org.ankerdraft.core.step.SheetStep;
-import org.ankerdraft.core.step.Step;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -175,7 +172,7 @@ class SheetStepsTest {
             + "'diameter':'20 mm'}]},{'kind':'extrude','id':'rod','sketch':'t','depth':'30 mm',"
             + "'body':'Rod'},{'kind':'convert','id':'c','body':'Body'}";
     PartState state = Parts.ok(SheetParts.part(2, 2, SheetParts.k(0.44), steps));
-    assertThat(org.ankerdraft.core.build.BodyUnfolding.sheetBodies(state)).containsExactly("Body");
+    assertThat(org.ankerdraft.core.ledger.BodyUnfolding.sheetBodies(state)).containsExactly("Body");
   }
 
   /** Names of a flange's faces outlive a change of the wall it grew from. */
@@ -201,17 +198,15 @@ class SheetStepsTest {
     PartDocument part = SheetParts.part(1, 1, SheetParts.k(0.44), flange("", "'length':'20 mm'"));
     PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
     assertThat(builder.build(part, Map.of(), PartBuilder.Progress.NONE, () -> false)).isPresent();
-    Step longer =
-        Changed.with(part.step("flange-right").orElseThrow(), "length", new Expr("30 mm"));
     PartState after =
         builder
-            .build(part.withStep(longer), Map.of(), PartBuilder.Progress.NONE, () -> false)
+            .build(Parts.with(part, "flange-right", "length", "30 mm"), Map.of(), PartBuilder.Progress.NONE, () -> false)
             .orElseThrow();
     assertThat(after.rebuilt()).isEqualTo(1);
     PartDocument thicker =
         part.withProcess(
             part.process()
-                .withSheet(Changed.with(part.process().sheet(), "thickness", new Expr("1.2 mm"))));
+                .withSheet(part.process().sheet().withThickness(new Expr("1.2 mm"))));
     PartState again =
         builder.build(thicker, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
     assertThat(again.rebuilt()).isEqualTo(2);
@@ -253,7 +248,7 @@ class SheetStepsTest {
     PartState state =
         Parts.ok(SheetParts.part(1, 1, "{'by':'" + by + "'}", flange("", "'length':'20 mm'")));
     org.assertj.core.api.Assertions.assertThatThrownBy(() ->
-            org.ankerdraft.core.build.BodyUnfolding.unfold(
+            org.ankerdraft.core.ledger.BodyUnfolding.unfold(
                 SheetParts.body(state),
                 state,
                 null,
@@ -262,14 +257,5 @@ class SheetStepsTest {
                 org.ankerdraft.kernel.Budget.ofSeconds(10)))
         .isInstanceOf(CannotUnfold.class)
         .hasMessageContaining(message);
-  }
-
-  @Test
-  void copiesOfRecordsRefuseAComponentThatIsNotThere() {
-    Step base = new SheetStep.Base("b", null, false, "s", null, false, null);
-    assertThat(Changed.with(base, "sketch", "t").toString()).contains("sketch=t");
-    org.assertj.core.api.Assertions.assertThatThrownBy(() -> Changed.with(base, "depth", 1))
-        .isInstanceOf(IllegalArgumentException.class)
-        .hasMessageContaining("no component depth");
   }
 }

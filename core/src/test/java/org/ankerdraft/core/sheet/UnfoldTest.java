@@ -6,11 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.build.BodyUnfolding;
-import org.ankerdraft.core.build.PartState;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.ledger.BodyUnfolding;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel.Sub;
 import org.ankerdraft.kernel.TriangleMesh;
@@ -417,11 +418,11 @@ class UnfoldTest {
     FlatPattern flat = SheetParts.flat(state);
     var named = SheetParts.body(state).named();
     for (String piece : List.of("wall1", "bend1", "wall2")) {
-      int near = flat.zoneOf(named.face("wall/wall:" + piece + "-near"));
+      int near = flat.zoneOf(named.face(FaceName.read("wall/wall:" + piece + "-near")));
       assertThat(near).isNotNegative();
-      assertThat(flat.zoneOf(named.face("wall/wall:" + piece + "-far"))).isEqualTo(near);
+      assertThat(flat.zoneOf(named.face(FaceName.read("wall/wall:" + piece + "-far")))).isEqualTo(near);
     }
-    assertThat(flat.zoneOf(named.face("wall/start"))).isNegative();
+    assertThat(flat.zoneOf(named.face(FaceName.read("wall/start")))).isNegative();
   }
 
   private static String why(PartState state) {

@@ -1,0 +1,112 @@
+package org.ankerdraft.core.kinds;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Form;
+import org.ankerdraft.core.form.Slot;
+import org.ankerdraft.core.form.Slots;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.EdgeSet;
+import org.ankerdraft.core.operation.Inputs;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.sheet.Bending;
+import org.ankerdraft.core.sketch.SketchProblem;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Repair;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.StepKind;
+
+/**
+ * A step together with its kind, so that one can ask of the step what its kind knows.
+ *
+ * @see StepKinds#of
+ */
+public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
+  public String word() {
+    return kind.word();
+  }
+
+  /** The user's own name for it, else that of its kind. */
+  public String title() {
+    return step.label() != null ? step.label() : kind.title();
+  }
+
+  public String summary() {
+    return kind.summary(step);
+  }
+
+  public Inputs inputs() {
+    return kind.inputs(step);
+  }
+
+  public List<Expr> expressions() {
+    return kind.expressions(step);
+  }
+
+  public Set<String> namedSteps() {
+    return kind.namedSteps(step);
+  }
+
+  public Set<String> namedBodies() {
+    return kind.namedBodies(step);
+  }
+
+  /** Null if it starts none. */
+  public String startedBody() {
+    return kind.startedBody(step);
+  }
+
+  public boolean isSheet() {
+    return kind.isSheet();
+  }
+
+  /** Null for the part's way. */
+  public Bending bending() {
+    return kind.bending(step);
+  }
+
+  /** Null if it says nothing of it. */
+  public FaceChoice keptFace() {
+    return kind.keptFace(step);
+  }
+
+  /** Null for a step that does more than put rounds on. */
+  public List<EdgeSet> rounds() {
+    return kind.rounds(step);
+  }
+
+  public Optional<Step> repaired(Repair repair) {
+    return kind.repaired(step, repair).map(Function.identity());
+  }
+
+  public Step withLabel(String label) {
+    return kind.withHead(step, new Head(step.id(), label, step.skipped()));
+  }
+
+  public Step withSkipped(boolean skipped) {
+    return kind.withHead(step, new Head(step.id(), step.label(), skipped));
+  }
+
+  public StepBuild build(BuildContext in)
+      throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift, Ladder.Stopped {
+    return kind.build(step, in);
+  }
+
+  /** The rows of its card. */
+  public List<? extends Slot<? extends Step>> slots() {
+    return Slots.of(kind.form(), step);
+  }
+
+  /** The step after a change of values within it. */
+  public Step changed(Form.Change change) {
+    return kind.form().changed(step, change);
+  }
+}

@@ -1,0 +1,115 @@
+package org.ankerdraft.core.ledger;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.IdentityHashMap;
+import java.util.Map;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.kinds.KnownStep;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.Inputs.Input;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.sheet.SheetProcess;
+
+/**
+ * The key of a step's result: a hash of the step, of the values of the parameters it uses, and of
+ * the content of each of its declared inputs. Since a builder can read nothing else, the same key
+ * gives the same result.
+ */
+final class StepKey {
+  private final byte[] salt;
+  private final Map<byte[], byte[]> hashOfFile = new IdentityHashMap<>();
+
+  /**
+   * @param versions of everything that decides what the same step comes to: program, library,
+   *     tolerances
+   */
+  StepKey(String versions) {
+    salt = versions.getBytes(StandardCharsets.UTF_8);
+  }
+
+  /**
+   * @param sketchKeys keys of the sketches before the step
+   */
+  String of(KnownStep<?> known, Evaluator values, Surroundings around) {
+    MessageDigest digest = sha256();
+    digest.update(salt);
+    feed(digest, PartJson.write(known.withLabel(null)));
+    feedParameters(digest, values, known.expressions());
+    known.inputs().stream().forEach(input -> feed(digest, values, around, input));
+    return HexFormat.of().formatHex(digest.digest());
+  }
+
+  private static void feedParameters(
+      MessageDigest digest,
+      Evaluator values,
+      java.util.Collection<org.ankerdraft.core.expression.Expr> used) {
+    for (String name : values.parametersUsedBy(used)) {
+      feed(digest, name + "=" + values.valueOf(name));
+    }
+  }
+
+  private void feed(
+      MessageDigest digest, Evaluator values, Surroundings around, Input input) {
+    feed(digest, input.toString());
+    switch (input) {
+      case Input.Sketch(String id) ->
+          feed(digest, around.sketchKeys().getOrDefault(id, "none"));
+      case Input.OfBody(String name) when name == null -> {
+        feedNames(digest, around);
+        if (around.bodies().size() == 1) {
+          around.bodies().values().forEach(b -> feed(digest, b.key()));
+        }
+      }
+      case Input.OfBody(String name) -> {
+        Body body = around.bodies().get(name);
+        if (body != null) {
+          feed(digest, body.key());
+        } else {
+          feedNames(digest, around);
+        }
+      }
+      case Input.EveryBody() -> {
+        feedNames(digest, around);
+        around.bodies().values().forEach(b -> feed(digest, b.key()));
+      }
+      case Input.BodyNames() -> feedNames(digest, around);
+      case Input.Pull() -> feed(digest, around.pull().toString());
+      case Input.Sheet() -> {
+        SheetProcess sheet = around.sheet();
+        feed(digest, SheetProcess.FORM.write(sheet).toString());
+        feedParameters(digest, values, around.sheetExpressions());
+      }
+      case Input.OfFile(String name) -> {
+        byte[] data = around.files().get(name);
+        digest.update(
+            data == null
+                ? new byte[1]
+                : hashOfFile.computeIfAbsent(data, d -> sha256().digest(d)));
+      }
+    }
+  }
+
+  private static void feedNames(MessageDigest digest, Surroundings around) {
+    around.bodies().keySet().forEach(name -> feed(digest, name));
+  }
+
+  private static void feed(MessageDigest digest, String text) {
+    byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+    digest.update((byte) (bytes.length >>> 24));
+    digest.update((byte) (bytes.length >>> 16));
+    digest.update((byte) (bytes.length >>> 8));
+    digest.update((byte) bytes.length);
+    digest.update(bytes);
+  }
+
+  static MessageDigest sha256() {
+    try {
+      return MessageDigest.getInstance("SHA-256");
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException("every Java platform has SHA-256", e);
+    }
+  }
+}

@@ -1,0 +1,58 @@
+package org.ankerdraft.core.ledger;
+
+import java.util.List;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.select.Lost;
+import org.ankerdraft.core.sketch.ResolvedSketch;
+
+/**
+ * What a step gave.
+ *
+ * @param strategy the rung that succeeded, empty if none was needed
+ * @param ms time of building, 0 if it was remembered
+ * @param remembered whether the result was taken from an earlier build
+ * @param failure why it failed, or null
+ * @param lost for a step adrift: the thing that is gone and the best candidate, or null
+ * @param sketch for a sketch step, or null
+ * @param bodies bodies it made or changed, as they stand after it
+ */
+public record StepResult(
+    String id,
+    String kind,
+    StepStatus status,
+    String strategy,
+    double ms,
+    boolean remembered,
+    Failure failure,
+    Lost lost,
+    ResolvedSketch sketch,
+    List<Body> bodies) {
+  public StepResult {
+    bodies = List.copyOf(bodies);
+  }
+
+  StepResult withBodies(List<Body> changed) {
+    return new StepResult(
+        id, kind, status, strategy, ms, remembered, failure, lost, sketch, changed);
+  }
+
+  /** A result that had to be worked out anew, taken from memory. */
+  StepResult asRemembered() {
+    return new StepResult(id, kind, status, strategy, 0, true, failure, lost, sketch, bodies);
+  }
+
+  /** Whether the geometry worker failed, not the step. */
+  public boolean isByMachine() {
+    return failure != null && failure.byMachine();
+  }
+
+  /** The body of a name as it stands after the step, or null if the step left it alone. */
+  public Body body(String name) {
+    return bodies.stream().filter(b -> b.name().equals(name)).findFirst().orElse(null);
+  }
+
+  public String message() {
+    return failure == null ? "" : failure.message();
+  }
+}

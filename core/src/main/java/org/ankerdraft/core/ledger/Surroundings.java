@@ -1,0 +1,90 @@
+package org.ankerdraft.core.ledger;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.Form;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.Direction;
+import org.ankerdraft.core.sheet.SheetProcess;
+import org.ankerdraft.core.sketch.ResolvedSketch;
+
+/**
+ * The part while it is built: what stands after the steps so far. Views of it are handed out, so
+ * that a long part is not copied at each step.
+ */
+final class Surroundings {
+  private final Map<String, Body> bodies = new LinkedHashMap<>();
+  private final Map<String, ResolvedSketch> sketches = new HashMap<>();
+  private final Map<String, String> sketchKeys = new HashMap<>();
+  private final Map<String, byte[]> files;
+  private final Direction pull;
+  private final SheetProcess sheet;
+  private final List<Expr> sheetExpressions = new ArrayList<>();
+
+  Surroundings(PartDocument part, Map<String, byte[]> files) {
+    this.files = files;
+    this.pull = part.process().pull();
+    this.sheet = part.process().sheetOrUsual();
+    SheetProcess.FORM.visit(
+        sheet,
+        new Form.Visitor() {
+          @Override
+          public <V> void see(Form<V> form, V value) {
+            if (value instanceof Expr e) {
+              sheetExpressions.add(e);
+            }
+          }
+        });
+  }
+
+  void add(String stepId, StepResult result, String key) {
+    result.bodies().forEach(b -> bodies.put(b.name(), b));
+    if (result.sketch() != null) {
+      sketches.put(stepId, result.sketch());
+      sketchKeys.put(stepId, key);
+    }
+  }
+
+  Map<String, Body> bodies() {
+    return Collections.unmodifiableMap(bodies);
+  }
+
+  Map<String, String> sketchKeys() {
+    return sketchKeys;
+  }
+
+  Map<String, byte[]> files() {
+    return files;
+  }
+
+  Direction pull() {
+    return pull;
+  }
+
+  SheetProcess sheet() {
+    return sheet;
+  }
+
+  List<Expr> sheetExpressions() {
+    return sheetExpressions;
+  }
+
+  /** What a step's builder is given. */
+  BuildContext.Part forStep(Evaluator values) {
+    return new BuildContext.Part(
+        values,
+        bodies(),
+        Collections.unmodifiableMap(sketches),
+        Collections.unmodifiableMap(files),
+        pull,
+        sheet);
+  }
+}

@@ -1,0 +1,244 @@
+package org.ankerdraft.core.operation;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.operation.Inputs.Input;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.Direction;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.Lost;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.sheet.SheetProcess;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Outcome.KernelFailure;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * What a step's builder may use: the kernel, the values, and those bodies, sketches, files and parts
+ * of the process that its step declares as {@link Inputs}, as they stand before the step. Asking for
+ * anything else is a bug, and throws.
+ */
+public final class BuildContext {
+  private static final Duration USUAL = Duration.ofSeconds(30);
+  private static final Duration SHORT = Duration.ofSeconds(6);
+
+  /**
+   * The part as it stands before a step.
+   *
+   * @param values knows the parameters that the step uses
+   * @param bodies by name, in the order in which they came to be
+   * @param sketches by the id of their steps
+   * @param files imported files by name
+   */
+  public record Part(
+      Evaluator values,
+      Map<String, Body> bodies,
+      Map<String, ResolvedSketch> sketches,
+      Map<String, byte[]> files,
+      Direction pull,
+      SheetProcess sheet) {}
+
+  public final GeometryKernel kernel;
+  public final Evaluator values;
+  public final Tolerance tolerance;
+  private final Part part;
+  private final Inputs inputs;
+  private final Budget.Cancel cancel;
+
+  public BuildContext(
+      GeometryKernel kernel,
+      Tolerance tolerance,
+      Part part,
+      Inputs inputs,
+      Budget.Cancel cancel) {
+    this.kernel = kernel;
+    this.tolerance = tolerance;
+    this.part = part;
+    this.values = part.values();
+    this.inputs = inputs;
+    this.cancel = cancel;
+  }
+
+  /** The same part with other values: those of an earlier step. */
+  BuildContext withValues(Evaluator other) {
+    return new BuildContext(
+        kernel,
+        tolerance,
+        new Part(
+            other, part.bodies(), part.sketches(), part.files(), part.pull(), part.sheet()),
+        inputs,
+        cancel);
+  }
+
+  private void need(Input input) {
+    if (!inputs.has(input)) {
+      throw new IllegalStateException("the step reads " + input + ", which it does not declare");
+    }
+  }
+
+  public Budget budget() {
+    return new Budget(USUAL, cancel);
+  }
+
+  /** For operations that are quick or never end. */
+  public Budget shortBudget() {
+    return new Budget(SHORT, cancel);
+  }
+
+  public Vec3 partPull() {
+    need(new Input.Pull());
+    return part.pull().unit();
+  }
+
+  public SheetProcess sheet() {
+    need(new Input.Sheet());
+    return part.sheet();
+  }
+
+  public byte[] file(String what, String name) throws StepFailed {
+    need(new Input.OfFile(name));
+    byte[] data = part.files().get(name);
+    if (data == null) {
+      throw new StepFailed(what, "file " + name + " is not there");
+    }
+    return data;
+  }
+
+  public Choosing choosing(NamedShape named) {
+    Vec3 pull = inputs.has(new Input.Pull()) ? part.pull().unit() : null;
+    return new Choosing(named, values, pull, tolerance);
+  }
+
+  /** A sketch that an earlier step made. */
+  public ResolvedSketch sketch(String what, String id) throws StepFailed {
+    need(new Input.Sketch(id));
+    ResolvedSketch sketch = part.sketches().get(id);
+    if (sketch == null) {
+      throw new StepFailed(what, "sketch " + id + " is not built");
+    }
+    return sketch;
+  }
+
+  /** Whether a body has that name. */
+  public boolean isTaken(String name) {
+    need(new Input.BodyNames());
+    return part.bodies().containsKey(name);
+  }
+
+  public Collection<Body> everyBody() {
+    need(new Input.EveryBody());
+    return part.bodies().values();
+  }
+
+  /** The named body, or the only one. */
+  public Body body(String what, String name) throws StepFailed, Choosing.Adrift {
+    if (!inputs.has(new Input.EveryBody())) {
+      need(new Input.OfBody(name));
+    }
+    Map<String, Body> bodies = part.bodies();
+    if (name != null) {
+      Body body = bodies.get(name);
+      if (body == null) {
+        throw new Choosing.Adrift(Lost.of(Lost.Kind.BODY, name, bodies.keySet()));
+      }
+      return body;
+    }
+    if (bodies.isEmpty()) {
+      throw new StepFailed(what, "there is no body yet");
+    }
+    Iterator<Body> all = bodies.values().iterator();
+    Body first = all.next();
+    if (all.hasNext()) {
+      throw new StepFailed(
+          what,
+          "the part has several bodies, so the step must say which; there are "
+              + String.join(", ", bodies.keySet()));
+    }
+    return first;
+  }
+
+  /** A length that must be above zero. */
+  public double positiveMm(String what, String field, Expr expr)
+      throws StepFailed, ExpressionException {
+    if (expr == null) {
+      throw new StepFailed(what, field + " is missing");
+    }
+    double v = values.lengthMm(expr);
+    if (!(v > tolerance.lengthMm())) {
+      throw new StepFailed(what, field + " is " + Words.mm(v) + "; it must be more than 0");
+    }
+    return v;
+  }
+
+  /** Faces of a body that must not be none. */
+  public Set<Integer> someFaces(String what, NamedShape named, Collection<FaceChoice> choices)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    Set<Integer> faces = choosing(named).faces(choices);
+    if (faces.isEmpty()) {
+      throw new StepFailed(what, "the choice describes no face of the body");
+    }
+    return faces;
+  }
+
+  /** The inputs that a plane asks for. */
+  public static Inputs inputsOf(PlaneRef plane) {
+    return plane.face() == null ? Inputs.NONE : Inputs.NONE.body(plane.body());
+  }
+
+  /** The frame of a datum plane. */
+  public Frame frame(String what, PlaneRef ref)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    Frame frame = ref.face() == null ? Frame.base(ref.base()) : onFace(what, ref);
+    return ref.offset() == null ? frame : frame.offset(values.lengthMm(ref.offset()));
+  }
+
+  private Frame onFace(String what, PlaneRef ref)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    NamedShape named = body(what, ref.body()).named();
+    int number = someFaces(what, named, List.of(ref.face())).iterator().next();
+    Topology.Face face = named.topology().face(number);
+    if (face.kind() != Topology.SurfaceKind.PLANE) {
+      throw new StepFailed(
+          what,
+          "face " + named.faceName(number) + " is not plane (" + Words.kind(face.kind()) + ")");
+    }
+    return Frame.on(new Plane(face.origin(), face.direction()), tolerance.angleRad());
+  }
+
+  /** A kernel failure in the words of a step, with the names of the faces and edges concerned. */
+  public static Failure failure(String what, KernelFailure failure, NamedShape input) {
+    List<String> where = new ArrayList<>();
+    Optional<Vec3> place = failure.place();
+    if (input != null) {
+      for (int f : failure.faces()) {
+        if (f >= 1 && f <= input.topology().faces().size()) {
+          where.add(input.faceName(f).toString());
+          place = place.or(() -> Optional.of(input.topology().face(f).point()));
+        }
+      }
+      for (int e : failure.edges()) {
+        if (e >= 1 && e <= input.topology().edges().size()) {
+          where.add(input.edgeName(e).toString());
+          place = place.or(() -> Optional.of(input.topology().edge(e).mid()));
+        }
+      }
+    }
+    return new Failure(what, failure.message(), where, place.orElse(null), null);
+  }
+}

@@ -1,0 +1,74 @@
+package org.ankerdraft.core.operation;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.Outcome;
+
+/**
+ * Boolean operations between a body and a tool, with the change of volume as proof that something
+ * happened.
+ */
+public final class Combiner {
+  private Combiner() {}
+
+  public static NamedShape combine(
+      BuildContext context,
+      String what,
+      Combination kind,
+      NamedShape target,
+      NamedShape tool,
+      String stepId)
+      throws StepFailed, Ladder.Stopped {
+    Outcome<Derived> done =
+        context.kernel.combine(
+            kind,
+            target.shape(),
+            List.of(tool.shape()),
+            kind == Combination.UNITE,
+            context.budget());
+    if (done instanceof Outcome.Failed<Derived>(var failure)) {
+      throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), target));
+    }
+    Derived derived = done.orThrow();
+    double before = target.shape().mass().volumeMm3();
+    double after = derived.shape().mass().volumeMm3();
+    double least =
+        context.tolerance.relative() * Math.min(before, tool.shape().mass().volumeMm3()) * 1e-3;
+    if (derived.shape().proof().solids() == 0) {
+      throw new StepFailed(
+          what,
+          kind == Combination.INTERSECT
+              ? "the bodies do not overlap"
+              : "nothing is left of the body");
+    }
+    if (kind == Combination.SUBTRACT && before - after < least) {
+      throw new StepFailed(what, "the tool does not meet the body, so nothing is cut");
+    }
+    if (kind == Combination.UNITE
+        && derived.shape().proof().solids() > target.shape().proof().solids()) {
+      throw new StepFailed(what, "the new solid does not touch the body");
+    }
+    if (kind == Combination.UNITE && after - before < least) {
+      throw new StepFailed(what, "the new solid lies wholly within the body, so nothing is added");
+    }
+    double mostAfter =
+        kind == Combination.UNITE ? before + tool.shape().mass().volumeMm3() : before;
+    if (after > mostAfter * (1 + context.tolerance.relative())) {
+      throw new StepFailed(
+          what,
+          String.format(
+              Locale.ROOT, "the result is too large (%.4g mm3 of at most %.4g)", after, mostAfter));
+    }
+    Optional<String> fault = Proofs.soundness(derived.shape(), context.kernel, context.budget());
+    if (fault.isPresent()) {
+      throw new StepFailed(what, fault.get());
+    }
+    return Naming.name(derived, List.of(target, tool), () -> FaceName.of(stepId, "face"));
+  }
+}

@@ -1,0 +1,127 @@
+package org.ankerdraft.core.operation;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.BlendType;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Topology;
+
+/** Rounds tangent to some faces: which faces they are, what they join, and with which radius. */
+record RoundsBeside(Set<Integer> faces, List<Joint> joints) {
+
+  /** Two faces (by name) joined by a round of a radius. */
+  record Joint(FaceName a, FaceName b, double radius, FaceName roundName) {
+    boolean isOn(EdgeName edge) {
+      return edge.plain().equals(EdgeName.between(a.bare(), b.bare()));
+    }
+  }
+
+  static RoundsBeside of(NamedShape input, Set<Integer> tilted) {
+    Topology t = input.topology();
+    Set<Integer> rounds = new LinkedHashSet<>();
+    List<Integer> frontier = new ArrayList<>(tilted);
+    while (!frontier.isEmpty()) {
+      int face = frontier.removeLast();
+      for (Topology.Edge e : t.edges()) {
+        int other =
+            e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face) ? e.across(face) : 0;
+        if (other > 0 && !tilted.contains(other) && isRound(input, other) && rounds.add(other)) {
+          frontier.add(other);
+        }
+      }
+    }
+    List<Joint> joints = new ArrayList<>();
+    for (int round : rounds) {
+      List<Integer> sides = new ArrayList<>();
+      for (Topology.Edge e : t.edges()) {
+        int other =
+            e.bend() == Topology.Bend.SMOOTH && e.faces().contains(round) ? e.across(round) : 0;
+        if (other > 0 && !rounds.contains(other) && !sides.contains(other)) {
+          sides.add(other);
+        }
+      }
+      if (sides.size() == 2) {
+        joints.add(
+            new Joint(
+                input.faceName(sides.get(0)),
+                input.faceName(sides.get(1)),
+                radius(t.face(round)),
+                input.faceName(round)));
+      }
+    }
+    return new RoundsBeside(rounds, joints);
+  }
+
+  private static boolean isRound(NamedShape input, int face) {
+    return switch (input.topology().face(face).kind()) {
+      case CYLINDER, TORUS, SPHERE, FREEFORM ->
+          input.faceName(face).role().equals("on");
+      case PLANE, CONE -> false;
+    };
+  }
+
+  private static double radius(Topology.Face f) {
+    return f.kind() == Topology.SurfaceKind.TORUS ? f.second() : f.radius();
+  }
+
+  Outcome<NamedShape> putBack(
+      GeometryKernel kernel, NamedShape bare, Budget budget) {
+    Map<Integer, Double> radii = new LinkedHashMap<>();
+    for (Joint j : joints) {
+      for (int i = 1; i <= bare.topology().edges().size(); i++) {
+        Topology.Edge e = bare.topology().edge(i);
+        if (e.isSharp() && e.faces().size() == 2) {
+          Set<FaceName> names =
+              Set.of(bare.faceName(e.faces().get(0)), bare.faceName(e.faces().get(1)));
+          if (names.contains(j.a) && names.contains(j.b)) {
+            radii.put(i, j.radius);
+          }
+        }
+      }
+    }
+    if (radii.size() < joints.size()) {
+      return Outcome.failed(
+          Outcome.Cause.REFUSED, "an edge that was rounded is gone after tilting");
+    }
+    return kernel.blend(bare.shape(), BlendType.ROUND, radii, budget).map(d -> renamed(d, bare));
+  }
+
+  /** The rounds get the names back that they had. */
+  private NamedShape renamed(Derived d, NamedShape bare) {
+    Naming.Births plain = Blends.births("round");
+    return Naming.name(
+        d,
+        List.of(bare),
+        new Naming.Births() {
+          @Override
+          public FaceName fromEdge(EdgeName name) {
+            return joints.stream()
+                .filter(j -> j.isOn(name))
+                .findFirst()
+                .map(Joint::roundName)
+                .orElseGet(() -> plain.fromEdge(name));
+          }
+
+          @Override
+          public FaceName fromVertex(List<FaceName> facesAround) {
+            return plain.fromVertex(facesAround);
+          }
+
+          @Override
+          public FaceName unknown() {
+            return plain.unknown();
+          }
+        });
+  }
+}

@@ -1,0 +1,23 @@
+package org.ankerdraft.core.operation;
+
+/**
+ * Carries a {@link Failure} out of a step's builder to the ledger, where it becomes the step's
+ * result.
+ */
+public final class StepFailed extends Exception {
+  private static final long serialVersionUID = 1L;
+  private final transient Failure failure;
+
+  public StepFailed(Failure failure) {
+    super(failure.message());
+    this.failure = failure;
+  }
+
+  public StepFailed(String what, String why) {
+    this(Failure.of(what, why));
+  }
+
+  public Failure failure() {
+    return failure;
+  }
+}

@@ -1,0 +1,247 @@
+package org.ankerdraft.core.operation;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.kernel.GeometryKernel.DraftRange;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * Ways to tilt faces of a body to given angles with a pull about a neutral plane, and the proof of
+ * the result: every tilted face is measured anew against the angle asked for.
+ */
+public final class Tilt {
+  private static final double ANGLE_PROOF_RAD = 1e-4;
+
+  private final BuildContext context;
+  private final NamedShape input;
+  private final Vec3 pull;
+  private final Plane neutral;
+  private final Map<Integer, Double> angles;
+  private final String stepId;
+
+  public Tilt(
+      BuildContext context,
+      NamedShape input,
+      Vec3 pull,
+      Plane neutral,
+      Map<Integer, Double> angles,
+      String stepId) {
+    this.context = context;
+    this.input = input;
+    this.pull = pull;
+    this.neutral = neutral;
+    this.angles = new LinkedHashMap<>(angles);
+    this.stepId = stepId;
+  }
+
+  private Naming.Births births() {
+    return () -> FaceName.of(stepId, "face");
+  }
+
+  public Outcome<NamedShape> byDraftTool() {
+    return context
+        .kernel
+        .draft(input.shape(), angles, pull, neutral, context.shortBudget())
+        .map(d -> Naming.name(d, List.of(input), births()));
+  }
+
+  /**
+   * Cuts the material outside each tilted plane. Right for plane faces that lose material and bulge
+   * nowhere.
+   */
+  public Outcome<NamedShape> byPlaneCuts() {
+    List<Plane> planes = new ArrayList<>();
+    List<FaceName> names = new ArrayList<>();
+    for (Map.Entry<Integer, Double> e : angles.entrySet()) {
+      Topology.Face f = input.topology().face(e.getKey());
+      if (f.kind() != Topology.SurfaceKind.PLANE) {
+        return Outcome.failed(
+            Outcome.Cause.REFUSED, "a curved face cannot be tilted by a plane cut");
+      }
+      Optional<Plane> tilted = tiltedPlane(new Plane(f.origin(), f.direction()), e.getValue());
+      if (tilted.isEmpty()) {
+        return Outcome.failed(Outcome.Cause.REFUSED, "a face does not meet the neutral plane");
+      }
+      planes.add(tilted.get());
+      names.add(input.faceName(e.getKey()));
+    }
+    return context
+        .kernel
+        .cutByPlanes(input.shape(), planes, context.budget())
+        .map(d ->
+            Naming.name(
+                d,
+                List.of(input),
+                new Naming.Births() {
+                  @Override
+                  public FaceName fromPlane(int index) {
+                    return names.get(index);
+                  }
+
+                  @Override
+                  public FaceName unknown() {
+                    return FaceName.of(stepId, "face");
+                  }
+                }));
+  }
+
+  /**
+   * The face's plane turned about its line in the neutral plane until it makes the angle with the
+   * pull.
+   */
+  private Optional<Plane> tiltedPlane(Plane face, double angle) {
+    Vec3 line = face.normal().cross(neutral.normal());
+    if (line.length() < context.tolerance.angleRad()) {
+      return Optional.empty();
+    }
+    Vec3 axis = line.unit();
+    Vec3 inNeutral = neutral.normal().cross(axis);
+    double reach = face.signedDistance(neutral.origin()) / inNeutral.dot(face.normal());
+    Vec3 onLine = neutral.origin().minus(inNeutral.times(reach));
+    double a = face.normal().dot(pull);
+    double b = axis.cross(face.normal()).dot(pull);
+    double share = Math.sin(angle) / Math.hypot(a, b);
+    if (Math.abs(share) > 1) {
+      return Optional.empty();
+    }
+    double crest = Math.atan2(b, a);
+    double one = wrapped(crest + Math.acos(share));
+    double other = wrapped(crest - Math.acos(share));
+    double turn = Math.abs(one) < Math.abs(other) ? one : other;
+    return Optional.of(new Plane(onLine, face.normal().rotated(axis, turn)));
+  }
+
+  private static double wrapped(double angle) {
+    return Math.IEEEremainder(angle, 2 * Math.PI);
+  }
+
+  /** Takes the rounds beside the faces away, tilts, and puts the rounds back with their radii. */
+  public Outcome<NamedShape> withRoundsOff() {
+    RoundsBeside rounds = RoundsBeside.of(input, angles.keySet());
+    if (rounds.faces().isEmpty()) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "no rounds stand beside the faces");
+    }
+    return context
+        .kernel
+        .defeature(input.shape(), List.copyOf(rounds.faces()), context.shortBudget())
+        .map(d -> Naming.name(d, List.of(input), births()))
+        .then(bare -> tiltedAndRounded(bare, rounds));
+  }
+
+  private Outcome<NamedShape> tiltedAndRounded(NamedShape bare, RoundsBeside rounds) {
+    Map<Integer, Double> again = new LinkedHashMap<>();
+    for (Map.Entry<Integer, Double> e : angles.entrySet()) {
+      if (rounds.faces().contains(e.getKey())) {
+        continue;
+      }
+      int face = bare.face(input.faceName(e.getKey()));
+      if (face == 0) {
+        return Outcome.failed(
+            Outcome.Cause.REFUSED, "a face is lost when the rounds beside it are taken off");
+      }
+      again.put(face, e.getValue());
+    }
+    Tilt plain = new Tilt(context, bare, pull, neutral, again, stepId);
+    return plain
+        .byDraftTool()
+        .then(tilted -> rounds.putBack(context.kernel, tilted, context.shortBudget()));
+  }
+
+  /**
+   * The proof: sound; each tilted face, and each part of one that was split, has its angle; no other
+   * face is gone.
+   *
+   * @param mayVanish faces that may be swallowed
+   */
+  public Optional<String> fault(NamedShape result, Set<FaceName> mayVanish) throws Ladder.Stopped {
+    Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    if (result.shape().proof().solids() != input.shape().proof().solids()) {
+      return Optional.of("the body falls apart");
+    }
+    Set<FaceName> there = new LinkedHashSet<>();
+    result.faceNames().forEach(n -> there.add(n.bare()));
+    for (FaceName name : input.faceNames()) {
+      if (!there.contains(name.bare()) && !mayVanish.contains(name)) {
+        return Optional.of("face " + name + " is swallowed");
+      }
+    }
+    Map<FaceName, Double> wanted = new LinkedHashMap<>();
+    angles.forEach(
+        (f, angle) -> {
+          if (isOfOneAngle(input.topology().face(f))) {
+            wanted.put(input.faceName(f), angle);
+          }
+        });
+    return wrongAngle(context, result, pull, wanted);
+  }
+
+  /** Planes, and cylinders along the pull, make one angle with it when they have been tilted. */
+  private boolean isOfOneAngle(Topology.Face f) {
+    return switch (f.kind()) {
+      case PLANE -> true;
+      case CYLINDER, CONE -> f.direction().cross(pull).length() < context.tolerance.angleRad();
+      case SPHERE, TORUS, FREEFORM -> false;
+    };
+  }
+
+  /**
+   * Measures faces of a result anew.
+   *
+   * @param wanted angle to the pull by the name of a face, rad; its parts count, where it was split
+   */
+  public static Optional<String> wrongAngle(
+      BuildContext context, NamedShape result, Vec3 pull, Map<FaceName, Double> wanted)
+      throws Ladder.Stopped {
+    var measured =
+        context.kernel.draftRanges(result.shape(), pull, ANGLE_PROOF_RAD, context.budget());
+    if (measured instanceof Outcome.Failed<List<DraftRange>>(var failure)) {
+      Ladder.stopIfNeeded(failure);
+      return Optional.of("the angles cannot be measured: " + failure.message());
+    }
+    List<DraftRange> ranges = measured.orThrow();
+    for (Map.Entry<FaceName, Double> e : wanted.entrySet()) {
+      for (int face : partsOf(result, e.getKey(), wanted)) {
+        DraftRange r = ranges.get(face - 1);
+        for (double angle : new double[] {r.minRad(), r.maxRad()}) {
+          if (Math.abs(angle - e.getValue()) > ANGLE_PROOF_RAD) {
+            return Optional.of(
+                "face "
+                    + result.faceName(face)
+                    + " came out at "
+                    + Words.deg(angle)
+                    + " instead of "
+                    + Words.deg(e.getValue()));
+          }
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** The face itself, and parts of it that have no angle of their own. */
+  private static List<Integer> partsOf(
+      NamedShape result, FaceName name, Map<FaceName, Double> wanted) {
+    boolean isOnlyPart =
+        wanted.keySet().stream().filter(n -> n.bare().equals(name.bare())).count() == 1
+            && name.ordinal().isEmpty();
+    if (isOnlyPart) {
+      return result.partsOf(name);
+    }
+    int face = result.face(name);
+    return face == 0 ? List.of() : List.of(face);
+  }
+}

@@ -1,0 +1,50 @@
+package org.ankerdraft.core.operation;
+
+import java.util.Locale;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.geometry.Numbers;
+import org.ankerdraft.kernel.Topology;
+
+/** Numbers and kinds as they are said to the user. */
+public final class Words {
+  private static final double ROUNDING = 1e-3;
+
+  private Words() {}
+
+  public static String mm(double v) {
+    return Numbers.mm(v);
+  }
+
+  public static String deg(double rad) {
+    return Numbers.deg(rad);
+  }
+
+  /** At most four decimals, no trailing zeros. */
+  public static String number(double v) {
+    return Numbers.tidy(v, 4);
+  }
+
+  public static String kind(Topology.SurfaceKind kind) {
+    return kind.name().toLowerCase(Locale.ROOT);
+  }
+
+  /** A length rounded up to a hundredth, as an expression. */
+  public static Expr atLeastMm(double v) {
+    return new Expr(number(Math.ceil(v * 100 - ROUNDING) / 100) + " mm");
+  }
+
+  /** An expression and a length more, the change rounded up to a hundredth. */
+  public static Expr longer(Expr old, double moreMm) {
+    double rounded =
+        Math.ceil(Math.abs(moreMm) * 100 - ROUNDING) / 100 * Math.signum(moreMm);
+    if (rounded == 0) {
+      return old;
+    }
+    if (old.text().matches("\\s*-?[0-9.]+\\s*(mm)?\\s*")) {
+      double v = Double.parseDouble(old.text().replace("mm", "").strip());
+      return new Expr(number(v + rounded) + " mm");
+    }
+    String sign = rounded < 0 ? " - " : " + ";
+    return new Expr("(" + old.text() + ")" + sign + number(Math.abs(rounded)) + " mm");
+  }
+}

@@ -1,0 +1,81 @@
+package org.ankerdraft.core.select;
+
+import java.util.Locale;
+
+/** Choices and names as they are said to people. */
+public final class ChoiceWords {
+  private ChoiceWords() {}
+
+  public static String face(FaceChoice c) {
+    return switch (c) {
+      case FaceChoice.Named n -> faceName(n.name());
+      case FaceChoice.OfStep s ->
+          (s.role() == null ? "faces" : s.role() + " faces") + " of " + s.step();
+      case FaceChoice.Facing f ->
+          (f.every() ? "all plane faces" : "plane face")
+              + " looking "
+              + direction(f.direction().x(), f.direction().y(), f.direction().z());
+      case FaceChoice.Upright u -> "upright faces" + (u.step() == null ? "" : " of " + u.step());
+      case FaceChoice.Nearest n ->
+          "face nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
+      case FaceChoice.ShortOfDraft s -> "faces with less draft than " + s.angle().text();
+      case FaceChoice.All _ -> "all faces";
+    };
+  }
+
+  private static String direction(double x, double y, double z) {
+    if (x == 0 && y == 0) {
+      return z > 0 ? "up" : "down";
+    }
+    if (z == 0 && y == 0) {
+      return x > 0 ? "right" : "left";
+    }
+    if (z == 0 && x == 0) {
+      return y > 0 ? "back" : "front";
+    }
+    return "along " + x + ", " + y + ", " + z;
+  }
+
+  public static String edge(EdgeChoice c) {
+    return switch (c) {
+      case EdgeChoice.Named n -> edgeName(n.name());
+      case EdgeChoice.Chain k -> "tangent chain of " + edge(k.from());
+      case EdgeChoice.Loop l -> "loop of " + face(l.face());
+      case EdgeChoice.OfFaces f -> "edges of " + face(f.face());
+      case EdgeChoice.OfStep s ->
+          (s.corner() == null ? "edges" : s.corner().name().toLowerCase(Locale.ROOT) + " corners") + " of " + s.step();
+      case EdgeChoice.Inside _ -> "all inside corners";
+      case EdgeChoice.Outside _ -> "all outside corners";
+      case EdgeChoice.Sharp _ -> "all sharp edges";
+      case EdgeChoice.Parallel p ->
+          "edges along "
+              + direction(p.direction().x(), p.direction().y(), p.direction().z())
+              + (p.step() == null ? "" : " of " + p.step());
+      case EdgeChoice.Nearest n ->
+          "edge nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
+    };
+  }
+
+  /** extrude1/side:outline.left becomes "side outline.left of extrude1". */
+  public static String faceName(FaceName name) {
+    if (!name.from().isEmpty()) {
+      String plain = name.from().size() > 1 ? "two faces" : faceName(name.from().getFirst());
+      return name.role() + " face of " + name.step() + ", from " + plain;
+    }
+    return name.role()
+        + (name.part().isEmpty() ? "" : " " + name.part())
+        + (name.ordinal().isEmpty() ? "" : " (part " + name.ordinal() + ")")
+        + " of "
+        + name.step();
+  }
+
+  public static String edgeName(EdgeName name) {
+    boolean isPlain = name.faces().stream().allMatch(f -> f.from().isEmpty());
+    return name.faces().size() == 2 && isPlain
+        ? "edge of "
+            + faceName(name.faces().get(0))
+            + " and "
+            + faceName(name.faces().get(1))
+        : "edge born in " + name.faces().getFirst().step();
+  }
+}

@@ -1,0 +1,22 @@
+package org.ankerdraft.core.select;
+
+import java.util.Optional;
+import org.ankerdraft.core.form.Form;
+import org.ankerdraft.core.form.TextForm;
+
+/**
+ * Forms of the names by which things of a part refer to one another. They are told apart by
+ * identity, so that references can be found and changed wherever they stand.
+ */
+public final class References {
+  /** The id of a step that bore what is chosen. */
+  public static final Form<String> STEP = TextForm.ID.as("step", Optional::of, "");
+
+  /** The id of a sketch that a step takes. */
+  public static final Form<String> SKETCH = TextForm.ID.as("sketch", Optional::of, "");
+
+  /** The name of a body that a step works on. */
+  public static final Form<String> BODY = TextForm.NAME.as("body", Optional::of, "");
+
+  private References() {}
+}

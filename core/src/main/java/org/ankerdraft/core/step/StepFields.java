@@ -1,0 +1,73 @@
+package org.ankerdraft.core.step;
+
+import java.util.function.Function;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.ExprForm;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.TextForm;
+import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.sheet.Bending;
+import org.ankerdraft.core.sketch.PlaneRef;
+
+/** Fields that several kinds have. */
+public final class StepFields {
+  public static final String AS_PART = "as the part";
+
+  private StepFields() {}
+
+  /** The sketch that a step takes. */
+  public static <S extends Step> Field<S, String> sketch(Function<S, String> get) {
+    return Field.<S, String>of("sketch", References.SKETCH, get).required().label("Sketch");
+  }
+
+  /** The body that a step works on. */
+  public static <S extends Step> Field<S, String> body(Function<S, String> get) {
+    return Field.<S, String>of("body", References.BODY, get)
+        .label("On body")
+        .usual("the only one")
+        .about("name of the body it works on; may be left out while there is only one");
+  }
+
+  /** The name of the body that a step makes. */
+  public static <S extends Step> Field<S, String> newBody(Function<S, String> get) {
+    return Field.<S, String>of("body", TextForm.NAME, get)
+        .label("Body")
+        .usual(s -> s.id())
+        .about("name of the new body; default the step's id");
+  }
+
+  public static <S extends Step> Field<S, Expr> length(
+      String id, String label, Function<S, Expr> get) {
+    return Field.of(id, ExprForm.LENGTH, get).label(label);
+  }
+
+  public static <S extends Step> Field<S, Expr> angle(
+      String id, String label, Function<S, Expr> get) {
+    return Field.of(id, ExprForm.ANGLE, get).label(label);
+  }
+
+  /** A datum plane; the level one if nothing is said. */
+  public static <S extends Step> Field<S, PlaneRef> plane(
+      String id, String label, Function<S, PlaneRef> get) {
+    return Field.of(id, PlaneRef.FORM, get).label(label).otherwise(PlaneRef.LEVEL);
+  }
+
+  /** How bend allowance is found, where a step has a way of its own. */
+  public static <S extends Step> Field<S, Bending> bending(Function<S, Bending> get) {
+    return Field.of("bending", Bending.FORM, get)
+        .label("Bending")
+        .about("how bend allowance is found; default as the part");
+  }
+
+  /** The card's choice of that way. */
+  public static <S extends Step> Field<S, Bending.By> allowance(
+      Function<S, Bending> get, java.util.function.BiFunction<S, Bending, S> with) {
+    return Field.<S, Bending.By>offered(
+            "allowance",
+            Bending.words(),
+            s -> get.apply(s) == null ? null : get.apply(s).by(),
+            (s, by) -> with.apply(s, Bending.started(by)))
+        .label("Allowance")
+        .usual(AS_PART);
+  }
+}

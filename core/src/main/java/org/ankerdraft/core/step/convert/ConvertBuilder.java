@@ -1,0 +1,365 @@
+package org.ankerdraft.core.step.convert;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Combiner;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.SheetNumbers;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sheet.CannotUnfold;
+import org.ankerdraft.core.sheet.Skins;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.BlendType;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.Join;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.Topology.Edge;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * Turns a solid with plane faces into a sheet: a wall for the kept face and for each face that
+ * chosen edges join to it, bends along these edges, walls parted along ripped edges, all other
+ * faces open. The solid's faces become the outside of the sheet.
+ */
+final class ConvertBuilder {
+  private static final String WHAT = "turning into sheet";
+  private static final double USUAL_GAP_MM = 0.5;
+  private static final double SAME_LINE_MM = 1e-4;
+
+  private final BuildContext context;
+  private final Convert step;
+  private final SheetNumbers numbers;
+
+  ConvertBuilder(BuildContext context, Convert step) {
+    this.context = context;
+    this.step = step;
+    this.numbers = new SheetNumbers(context, WHAT);
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body(WHAT, step.body());
+    NamedShape input = body.named();
+    if (step.bends().isEmpty() && step.rips().isEmpty()) {
+      mustBeSheet(input);
+      return StepBuild.of("already a uniform sheet", body);
+    }
+    double thickness = numbers.thickness(step.thickness());
+    double radius = numbers.radius(step.radius());
+    double gap = numbers.length("the gap", step.gap(), USUAL_GAP_MM);
+    if (step.keep() == null) {
+      throw new StepFailed(WHAT, "the face to keep is missing");
+    }
+    int keep = context.someFaces(WHAT, input, List.of(step.keep())).iterator().next();
+    Set<Integer> bends = context.choosing(input).edges(step.bends());
+    Set<Integer> rips = context.choosing(input).edges(step.rips());
+    Set<Integer> walls = walls(input, keep, bends);
+    checkEdges(input, walls, bends, rips);
+    NamedShape hollow = hollow(input, walls, thickness);
+    NamedShape ripped = ripped(hollow, input, rips, thickness + radius + gap);
+    NamedShape bent = bent(ripped, input, bends, thickness, radius);
+    mustBeSheet(bent);
+    return StepBuild.of("wall, rips and bends", new Body(body.name(), bent));
+  }
+
+  private void mustBeSheet(NamedShape named) throws StepFailed {
+    try {
+      Skins.find(named.topology(), 0, context.tolerance);
+    } catch (CannotUnfold e) {
+      throw new StepFailed(
+          new Failure(
+              WHAT,
+              "the body is no uniform sheet: " + e.getMessage(),
+              e.obstacles().stream()
+                  .filter(o -> o.face() > 0)
+                  .map(o -> named.faceName(o.face()).toString())
+                  .toList(),
+              null,
+              null));
+    }
+  }
+
+  /** The kept face and those that bends join to it. */
+  private Set<Integer> walls(NamedShape input, int keep, Set<Integer> bends) throws StepFailed {
+    Set<Integer> walls = new TreeSet<>(Set.of(keep));
+    boolean grows = true;
+    while (grows) {
+      grows = false;
+      for (int e : bends) {
+        List<Integer> faces = input.topology().edge(e).faces();
+        if (faces.stream().anyMatch(walls::contains)) {
+          grows |= walls.addAll(faces);
+        }
+      }
+    }
+    for (int f : walls) {
+      if (input.topology().face(f).kind() != Topology.SurfaceKind.PLANE) {
+        throw new StepFailed(
+            new Failure(
+                WHAT,
+                "a wall must be plane, and this face is a "
+                    + Words.kind(input.topology().face(f).kind()),
+                List.of(input.faceName(f).toString()),
+                input.topology().face(f).point(),
+                null));
+      }
+    }
+    return walls;
+  }
+
+  private void checkEdges(
+      NamedShape input, Set<Integer> walls, Set<Integer> bends, Set<Integer> rips)
+      throws StepFailed {
+    for (int i = 1; i <= input.topology().edges().size(); i++) {
+      Edge e = input.topology().edge(i);
+      boolean between = walls.containsAll(e.faces()) && e.faces().size() == 2;
+      String why = null;
+      if (bends.contains(i) && !between) {
+        why = "the edge to bend is not joined to the kept face by other bends";
+      } else if (rips.contains(i) && !between) {
+        why = "the edge to rip does not lie between two walls";
+      } else if (between && !bends.contains(i) && !rips.contains(i)) {
+        why = "two walls meet there, so the edge must be bent or ripped";
+      } else if (between && e.kind() != Topology.CurveKind.LINE) {
+        why = "the edge is curved; only straight edges bend or rip";
+      } else if (between && e.bend() == Topology.Bend.CONCAVE) {
+        why = "the edge is an inside corner; only outside corners can be bent or ripped";
+      }
+      if (why != null) {
+        throw new StepFailed(new Failure(WHAT, why, List.of(input.edgeName(i).toString()), e.mid(), null));
+      }
+    }
+  }
+
+  private NamedShape hollow(NamedShape input, Set<Integer> walls, double thickness)
+      throws StepFailed, Ladder.Stopped {
+    List<Integer> open = new ArrayList<>();
+    for (int f = 1; f <= input.topology().faces().size(); f++) {
+      if (!walls.contains(f)) {
+        open.add(f);
+      }
+    }
+    if (open.isEmpty()) {
+      throw new StepFailed(WHAT, "every face would be a wall; at least one must stay open");
+    }
+    return isWithin(input, walls)
+        ? hollowByPlanes(input, walls, thickness)
+        : thickened(input, open, thickness);
+  }
+
+  /** Whether the whole solid lies behind the plane of each wall. */
+  private boolean isWithin(NamedShape input, Set<Integer> walls) {
+    for (int f : walls) {
+      Topology.Face face = input.topology().face(f);
+      for (Vec3 v : input.topology().vertices()) {
+        if (v.minus(face.point()).dot(face.normal()) > context.tolerance.lengthMm()) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
+  /** Takes out what lies behind the inner plane of every wall; exact, whatever is open. */
+  private NamedShape hollowByPlanes(NamedShape input, Set<Integer> walls, double thickness)
+      throws StepFailed, Ladder.Stopped {
+    List<Plane> planes = new ArrayList<>();
+    List<FaceName> names = new ArrayList<>();
+    for (int f : walls) {
+      Topology.Face face = input.topology().face(f);
+      planes.add(new Plane(face.point(), face.normal()).offset(-thickness));
+      names.add(FaceName.from(step.id(), "inner", input.faceName(f)));
+    }
+    NamedShape core =
+        named(
+            context.kernel.cutByPlanes(input.shape(), planes, context.budget()),
+            input,
+            new Naming.Births() {
+              @Override
+              public FaceName fromPlane(int index) {
+                return names.get(index);
+              }
+
+              @Override
+              public FaceName unknown() {
+                return FaceName.of(step.id(), "rim");
+              }
+            });
+    return Combiner.combine(context, WHAT, Combination.SUBTRACT, input, core, step.id());
+  }
+
+  private NamedShape thickened(NamedShape input, List<Integer> open, double thickness)
+      throws StepFailed, Ladder.Stopped {
+    return named(
+        context.kernel.thicken(
+            input.shape(), open, -thickness, Map.of(), Join.INTERSECTION, context.budget()),
+        input,
+        new Naming.Births() {
+          @Override
+          public FaceName fromFace(FaceName name) {
+            return FaceName.from(step.id(), "inner", name);
+          }
+
+          @Override
+          public FaceName fromEdge(EdgeName name) {
+            return FaceName.from(step.id(), "rim", name.faces());
+          }
+
+          @Override
+          public FaceName unknown() {
+            return FaceName.of(step.id(), "rim");
+          }
+        });
+  }
+
+  private NamedShape named(Outcome<Derived> outcome, NamedShape input, Naming.Births births)
+      throws StepFailed, Ladder.Stopped {
+    return switch (outcome) {
+      case Outcome.Failed<Derived>(var failure) ->
+          throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), input));
+      case Outcome.Done<Derived>(Derived d) -> {
+        NamedShape result = Naming.name(d, List.of(input), births);
+        var fault = Proofs.soundness(result.shape(), context.kernel, context.budget());
+        if (fault.isPresent()) {
+          throw new StepFailed(WHAT, fault.get());
+        }
+        yield result;
+      }
+    };
+  }
+
+  /**
+   * Takes a square bar along each ripped edge, so that both walls end before their common corner.
+   */
+  private NamedShape ripped(NamedShape hollow, NamedShape input, Set<Integer> rips, double side)
+      throws StepFailed, Ladder.Stopped {
+    NamedShape result = hollow;
+    for (int i : rips) {
+      Edge e = input.topology().edge(i);
+      Vec3 along = e.end().minus(e.start()).unit();
+      Vec3 a = input.topology().face(e.faces().get(0)).normal();
+      Vec3 b = input.topology().face(e.faces().get(1)).normal();
+      Vec3 intoA = into(along, a, b);
+      Vec3 intoB = into(along, b, a);
+      Frame frame = new Frame(e.start().minus(along.times(side / 100)), intoA, along.cross(intoA));
+      Vec3 middle = intoA.plus(intoB).unit();
+      double half = middle.angleTo(intoA);
+      // A kite with its legs along the two walls, square to them at their ends.
+      Vec3 far = middle.times(side / Math.cos(half));
+      Vec3 behind = middle.times(-side / 100);
+      List<Xy> corners = new ArrayList<>();
+      for (Vec3 p : List.of(behind, intoA.times(side), far, intoB.times(side))) {
+        corners.add(new Xy(p.dot(frame.x()), p.dot(frame.y())));
+      }
+      if (corners.get(0).minus(corners.get(1)).cross(corners.get(2).minus(corners.get(1))) > 0) {
+        corners = corners.reversed();
+      }
+      ProfileCurve.Region region = Prisms.polygon(frame, corners);
+      List<FaceName> between = input.edgeName(i).faces();
+      Map<Integer, FaceName> sides = new LinkedHashMap<>();
+      for (int tag = 1; tag <= corners.size(); tag++) {
+        sides.put(tag, FaceName.from(step.id(), "rip", between));
+      }
+      NamedShape tool =
+          Prisms.prism(
+              context,
+              WHAT,
+              List.of(region),
+              frame.plane(),
+              Vec3.ZERO,
+              along.times(e.lengthMm() + side / 50),
+              new Prisms.Births(
+                  sides,
+                  FaceName.from(step.id(), "rip-start", between),
+                  FaceName.from(step.id(), "rip-end", between),
+                  FaceName.from(step.id(), "face", between)));
+      result = Combiner.combine(context, WHAT, Combination.SUBTRACT, result, tool, step.id());
+    }
+    return result;
+  }
+
+  /** Direction in a wall, square to its edge and away from it. */
+  private static Vec3 into(Vec3 along, Vec3 wall, Vec3 other) {
+    Vec3 v = along.cross(wall).unit();
+    return v.dot(other) < 0 ? v : v.negated();
+  }
+
+  /** Rounds each bent edge inside and outside. */
+  private NamedShape bent(
+      NamedShape ripped, NamedShape input, Set<Integer> bends, double thickness, double radius)
+      throws StepFailed, Ladder.Stopped {
+    Map<Integer, Double> sizes = new LinkedHashMap<>();
+    for (int i : bends) {
+      Edge e = input.topology().edge(i);
+      Vec3 along = e.end().minus(e.start()).unit();
+      Vec3 a = input.topology().face(e.faces().get(0)).normal();
+      Vec3 b = input.topology().face(e.faces().get(1)).normal();
+      // The inner corner lies where both walls' inner planes meet.
+      Vec3 inner = e.start().minus(a.plus(b).times(thickness / (1 + a.dot(b))));
+      int outerFound = on(ripped, e.start(), along, radius + thickness, sizes);
+      int innerFound = on(ripped, inner, along, radius, sizes);
+      if (outerFound == 0 || innerFound == 0) {
+        throw new StepFailed(
+            new Failure(
+                WHAT,
+                "nothing is left of the edge to bend",
+                List.of(input.edgeName(i).toString()),
+                e.mid(),
+                null));
+      }
+    }
+    return named(
+        context.kernel.blend(ripped.shape(), BlendType.ROUND, sizes, context.budget()),
+        ripped,
+        new Naming.Births() {
+          @Override
+          public FaceName fromEdge(EdgeName name) {
+            return FaceName.from(step.id(), "bend", name.faces());
+          }
+
+          @Override
+          public FaceName unknown() {
+            return FaceName.of(step.id(), "bend");
+          }
+        });
+  }
+
+  /** Notes the size for all edges on a line. */
+  private static int on(
+      NamedShape shape, Vec3 at, Vec3 along, double size, Map<Integer, Double> sizes) {
+    int found = 0;
+    for (int i = 1; i <= shape.topology().edges().size(); i++) {
+      Edge e = shape.topology().edge(i);
+      Vec3 d = e.mid().minus(at);
+      if (e.kind() == Topology.CurveKind.LINE
+          && e.direction().cross(along).length() < SAME_LINE_MM
+          && d.minus(along.times(d.dot(along))).length() < SAME_LINE_MM
+          && e.isSharp()) {
+        sizes.put(i, size);
+        found++;
+      }
+    }
+    return found;
+  }
+}

@@ -1,0 +1,280 @@
+package org.ankerdraft.core.step.extrude;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Combiner;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Feasible;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tilt;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Plane;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/** Extrusion with taper, as a new body or combined with others. */
+final class ExtrudeBuilder {
+  private final BuildContext context;
+  private final Extrude step;
+  private final String what;
+  private String strategy = "prism";
+
+  ExtrudeBuilder(BuildContext context, Extrude step) {
+    this.context = context;
+    this.step = step;
+    this.what = "extrude";
+  }
+
+  /** A prism on one side of the sketch plane. */
+  private record Side(
+      Vec3 along, double depth, String startRole, String sideRole, String endRole) {}
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    ResolvedSketch sketch = context.sketch(what, step.sketch());
+    if (sketch.openAt() != null) {
+      throw new StepFailed(what, sketch.openAt());
+    }
+    if (sketch.regions().isEmpty()) {
+      throw new StepFailed(what, "sketch " + step.sketch() + " encloses no area");
+    }
+    Prisms.checkProfile(
+        context, what, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
+    double taper = step.taper() == null ? 0 : context.values.angleRad(step.taper());
+    if (Math.abs(taper) >= Math.PI / 2) {
+      throw new StepFailed(what, "a taper of " + Words.deg(taper) + " is not under 90 deg");
+    }
+    NamedShape solid = solid(sketch, taper);
+    return switch (step.use()) {
+      case NEW_BODY ->
+          StepBuild.of(strategy, Prisms.newBody(context, what, step.id(), step.body(), solid));
+      case UNITE -> combined(Combination.UNITE, solid);
+      case SUBTRACT -> combined(Combination.SUBTRACT, solid);
+      case INTERSECT -> combined(Combination.INTERSECT, solid);
+    };
+  }
+
+  private NamedShape solid(ResolvedSketch sketch, double taper)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Vec3 n = sketch.frame().normal();
+    Vec3 along = step.reversed() ? n.negated() : n;
+    return switch (step.extent()) {
+      case ONE_SIDE -> prism(sketch, front(along, depth()), taper);
+      case SYMMETRIC -> bothSides(sketch, along, depth() / 2, depth() / 2, taper);
+      case TWO_SIDES ->
+          bothSides(
+              sketch,
+              along,
+              depth(),
+              context.positiveMm(what, "the depth on the other side", step.backDepth()),
+              taper);
+      case THROUGH_ALL -> {
+        double reach = reach(sketch);
+        yield bothSides(sketch, along, reach, reach, taper);
+      }
+    };
+  }
+
+  private double depth() throws StepFailed, ExpressionException {
+    return context.positiveMm(what, "the depth", step.depth());
+  }
+
+  private static Side front(Vec3 along, double depth) {
+    return new Side(along, depth, "start", "side", "end");
+  }
+
+  /** Far enough to leave every target on both sides. */
+  private double reach(ResolvedSketch sketch) throws StepFailed, Choosing.Adrift {
+    double reach = 1;
+    for (Body b : targets()) {
+      var mass = b.named().shape().mass();
+      reach =
+          Math.max(reach, mass.diagonalMm() + mass.centroid().distance(sketch.frame().origin()));
+    }
+    return reach;
+  }
+
+  private NamedShape bothSides(
+      ResolvedSketch sketch, Vec3 along, double depth, double back, double taper)
+      throws StepFailed, Ladder.Stopped {
+    if (taper == 0) {
+      Side whole = front(along, depth + back);
+      return prismFrom(sketch, whole, along.times(-back));
+    }
+    NamedShape one = prism(sketch, front(along, depth), taper);
+    NamedShape other =
+        prism(
+            sketch, new Side(along.negated(), back, "back-start", "back-side", "back-end"), taper);
+    Outcome<NamedShape> both =
+        context
+            .kernel
+            .combine(Combination.UNITE, one.shape(), List.of(other.shape()), true, context.budget())
+            .map(d -> Naming.name(d, List.of(one, other), births(sketch, front(along, depth))));
+    if (both instanceof Outcome.Failed<NamedShape>(var failure)) {
+      throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), null));
+    }
+    NamedShape united = both.orThrow();
+    Optional<String> fault = unitedFault(united, one, other, along, taper);
+    if (fault.isPresent()) {
+      throw new StepFailed(what, fault.get());
+    }
+    return united;
+  }
+
+  /** Both halves whole, each wall at its angle to its own direction. */
+  private Optional<String> unitedFault(
+      NamedShape united, NamedShape one, NamedShape other, Vec3 along, double taper)
+      throws Ladder.Stopped {
+    Optional<String> unsound = Proofs.soundness(united.shape(), context.kernel, context.budget());
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    double sum = one.shape().mass().volumeMm3() + other.shape().mass().volumeMm3();
+    if (Math.abs(united.shape().mass().volumeMm3() - sum) > context.tolerance.relative() * sum) {
+      return Optional.of("the two sides do not come together to their volume");
+    }
+    Optional<String> front =
+        Tilt.wrongAngle(context, united, along, walls(united, "side", taper));
+    return front.isPresent()
+        ? front
+        : Tilt.wrongAngle(
+            context, united, along.negated(), walls(united, "back-side", taper));
+  }
+
+  private Map<FaceName, Double> walls(NamedShape solid, String role, double taper) {
+    Map<FaceName, Double> wanted = new LinkedHashMap<>();
+    for (int i = 1; i <= solid.topology().faces().size(); i++) {
+      Topology.SurfaceKind kind = solid.topology().face(i).kind();
+      boolean isOfOneAngle =
+          kind == Topology.SurfaceKind.PLANE || kind == Topology.SurfaceKind.CONE;
+      if (isOfOneAngle && solid.faceName(i).isOf(step.id(), role)) {
+        wanted.put(solid.faceName(i), taper);
+      }
+    }
+    return wanted;
+  }
+
+  private NamedShape prism(ResolvedSketch sketch, Side side, double taper)
+      throws StepFailed, Ladder.Stopped {
+    NamedShape straight = prismFrom(sketch, side, Vec3.ZERO);
+    return taper == 0 ? straight : tapered(straight, sketch, side, taper);
+  }
+
+  private NamedShape prismFrom(ResolvedSketch sketch, Side side, Vec3 start)
+      throws StepFailed, Ladder.Stopped {
+    return Prisms.prism(
+        context,
+        what,
+        sketch.regions(),
+        sketch.frame().plane(),
+        start,
+        side.along.times(side.depth),
+        births(sketch, side));
+  }
+
+  private Naming.Births births(ResolvedSketch sketch, Side side) {
+    return Prisms.Births.of(
+        step.id(), side.sideRole, side.startRole, side.endRole, sketch.nameByTag());
+  }
+
+  /**
+   * Tilts the raised faces about the sketch plane; where the draft tool cannot, cuts them by tilted
+   * planes.
+   */
+  private NamedShape tapered(NamedShape straight, ResolvedSketch sketch, Side side, double taper)
+      throws StepFailed, Ladder.Stopped {
+    Plane neutral = new Plane(sketch.frame().origin(), side.along);
+    Set<Integer> walls = new TreeSet<>();
+    Map<Integer, Double> angles = new LinkedHashMap<>();
+    for (int i = 1; i <= straight.topology().faces().size(); i++) {
+      if (straight.faceName(i).role().equals(side.sideRole)) {
+        walls.add(i);
+        angles.put(i, taper);
+      }
+    }
+    Tilt tilt = new Tilt(context, straight, side.along, neutral, angles, step.id());
+    FaceName endCap = FaceName.of(step.id(), side.endRole);
+    Ladder ladder =
+        new Ladder(result -> tilt.fault(result, Set.of(endCap)))
+            .rung("draft tool", tilt::byDraftTool);
+    if (taper > 0
+        && walls.stream()
+            .allMatch(w -> straight.topology().face(w).kind() == Topology.SurfaceKind.PLANE)) {
+      ladder.rung("tilted plane cuts", tilt::byPlaneCuts);
+    }
+    Optional<Ladder.Climbed> climbed = ladder.climb();
+    if (climbed.isEmpty()) {
+      String tapering = "extrude with a taper of " + Words.deg(taper);
+      Failure failure = BuildContext.failure(tapering, ladder.failure(), straight);
+      throw new StepFailed(
+          failure.withWorks(worksUpTo(straight, side, neutral, angles, taper, endCap)));
+    }
+    strategy = "prism, " + climbed.get().strategy();
+    return climbed.get().result();
+  }
+
+  private String worksUpTo(
+      NamedShape straight,
+      Side side,
+      Plane neutral,
+      Map<Integer, Double> angles,
+      double taper,
+      FaceName endCap)
+      throws Ladder.Stopped {
+    var share =
+        Feasible.largestShare(s -> {
+          Map<Integer, Double> smaller = new LinkedHashMap<>();
+          angles.forEach((f, a) -> smaller.put(f, a * s));
+          Tilt trial = new Tilt(context, straight, side.along, neutral, smaller, step.id());
+          return new Ladder(r -> trial.fault(r, Set.of(endCap)))
+              .rung("", trial::byDraftTool)
+              .climb()
+              .isPresent();
+        });
+    return share.isEmpty() ? null : "up to " + Words.deg(taper * share.getAsDouble());
+  }
+
+  private List<Body> targets() throws StepFailed, Choosing.Adrift {
+    if (step.use() == Extrude.Use.NEW_BODY) {
+      return List.copyOf(context.everyBody());
+    }
+    if (step.targets().isEmpty()) {
+      return List.of(context.body(what, null));
+    }
+    List<Body> out = new ArrayList<>();
+    for (String name : step.targets()) {
+      out.add(context.body(what, name));
+    }
+    return out;
+  }
+
+  private StepBuild combined(Combination kind, NamedShape tool)
+      throws StepFailed, Choosing.Adrift, Ladder.Stopped {
+    List<Body> changed = new ArrayList<>();
+    for (Body target : targets()) {
+      changed.add(
+          new Body(
+              target.name(),
+              Combiner.combine(context, what, kind, target.named(), tool, step.id())));
+    }
+    return new StepBuild(strategy, changed, null);
+  }
+}

@@ -1,0 +1,186 @@
+package org.ankerdraft.core.step.extrude;
+
+import java.util.List;
+import java.util.Optional;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.FlagForm;
+import org.ankerdraft.core.form.Grip;
+import org.ankerdraft.core.form.GripScene;
+import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.WordForm;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Inputs;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Picks;
+import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Stage;
+import org.ankerdraft.core.step.StepFields;
+import org.ankerdraft.core.step.StepKind;
+import org.ankerdraft.core.step.extrude.Extrude.Extent;
+import org.ankerdraft.core.step.extrude.Extrude.Use;
+import org.ankerdraft.kernel.Vec3;
+
+/** Extrusions. */
+public final class ExtrudeKind extends StepKind<Extrude> {
+  private static final WordForm<Use> USES =
+      WordForm.of(Use.NEW_BODY, "new body")
+          .or(Use.UNITE, "unite")
+          .or(Use.SUBTRACT, "subtract")
+          .or(Use.INTERSECT, "intersect");
+
+  private static final Field<Extrude, String> SKETCH = StepFields.sketch(Extrude::sketch);
+  private static final Field<Extrude, Extent> EXTENT =
+      Field.<Extrude, Extent>of(
+              "extent",
+              WordForm.of(Extent.ONE_SIDE, "one side")
+                  .or(Extent.TWO_SIDES, "two sides")
+                  .or(Extent.SYMMETRIC, "symmetric")
+                  .or(Extent.THROUGH_ALL, "through all"),
+              Extrude::extent)
+          .otherwise(Extent.ONE_SIDE)
+          .label("Extent")
+          .about("symmetric: the whole depth; through all: both ways");
+  private static final Field<Extrude, Expr> DEPTH =
+      StepFields.<Extrude>length("depth", "Depth", Extrude::depth)
+          .shownIf(e -> e.extent() != Extent.THROUGH_ALL)
+          .grip(ExtrudeKind::atEnd)
+          .about("not needed if through all");
+  private static final Field<Extrude, Expr> BACK_DEPTH =
+      StepFields.<Extrude>length("backDepth", "Other side", Extrude::backDepth)
+          .shownIf(e -> e.extent() == Extent.TWO_SIDES)
+          .grip((e, scene) ->
+              along(e, scene)
+                  .flatMap(way ->
+                      scene
+                          .onBorn("back-end", 0, 1)
+                          .or(() -> scene.onBorn("start", 0, 1))
+                          .map(g -> new Grip(g.anchor(), way.negated(), 1))))
+          .about("on the other side, for two sides");
+  private static final Field<Extrude, Expr> TAPER =
+      StepFields.<Extrude>angle("taper", "Taper", Extrude::taper)
+          .usual("0 deg")
+          .grip((e, scene) ->
+              e.extent() == Extent.THROUGH_ALL
+                  ? Optional.empty()
+                  : scene.onBorn("side", 0, 1))
+          .about("positive narrows along the way");
+  private static final Field<Extrude, Boolean> REVERSED =
+      Field.<Extrude, Boolean>of(
+              "reversed",
+              new FlagForm("along the normal", "against the normal"),
+              Extrude::reversed)
+          .label("Direction")
+          .about("against the sketch's normal");
+  private static final Field<Extrude, Use> USE =
+      Field.<Extrude, Use>of("use", USES, Extrude::use)
+          .otherwise(Use.NEW_BODY)
+          .label("Use");
+  private static final Field<Extrude, String> BODY =
+      StepFields.<Extrude>newBody(Extrude::body).shownIf(e -> e.use() == Use.NEW_BODY);
+  private static final Field<Extrude, List<String>> TARGETS =
+      Field.<Extrude, List<String>>of(
+              "targets", ListForm.of(References.BODY, "bodies"), Extrude::targets)
+          .label("With bodies")
+          .usual("the only one")
+          .shownIf(e -> e.use() != Use.NEW_BODY)
+          .about("bodies that it is united with, subtracted from, intersected with");
+
+  public ExtrudeKind() {
+    super(
+        "extrude",
+        Extrude.class,
+        List.of(
+            SKETCH, EXTENT, DEPTH, BACK_DEPTH, TAPER, REVERSED, USE, BODY, TARGETS),
+        (head, v) ->
+            new Extrude(
+                head,
+                v.get(SKETCH),
+                v.get(EXTENT),
+                v.get(DEPTH),
+                v.get(BACK_DEPTH),
+                v.is(REVERSED),
+                v.get(TAPER),
+                v.get(USE),
+                v.get(BODY),
+                v.get(TARGETS)),
+        new Rail(
+            Stage.SHAPE, "Extrude", 'E', "boss rib pocket solid depth taper cut", false));
+  }
+
+  private static Optional<Vec3> along(Extrude e, GripScene scene) {
+    return scene.sketchNormal(e.sketch()).map(n -> e.reversed() ? n.negated() : n);
+  }
+
+  private static Optional<Grip> atEnd(Extrude e, GripScene scene) {
+    return along(e, scene)
+        .flatMap(way ->
+            scene
+                .onBorn("end", 0, 1)
+                .map(Grip::anchor)
+                .or(() -> scene.sketchOrigin(e.sketch()))
+                .map(at -> new Grip(at, way, e.extent() == Extent.SYMMETRIC ? 2 : 1)));
+  }
+
+  @Override
+  public Inputs reads(Extrude s) {
+    if (s.use() == Use.NEW_BODY) {
+      Inputs names = Inputs.NONE.bodyNames();
+      return s.extent() == Extent.THROUGH_ALL ? names.everyBody() : names;
+    }
+    Inputs read = s.targets().isEmpty() ? Inputs.NONE.body(null) : Inputs.NONE;
+    for (String target : s.targets()) {
+      read = read.body(target);
+    }
+    return read;
+  }
+
+  @Override
+  public StepBuild build(Extrude step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new ExtrudeBuilder(in, step).build();
+  }
+
+  @Override
+  public String startedBody(Extrude s) {
+    return s.use() != Use.NEW_BODY ? null : s.body() == null ? s.id() : s.body();
+  }
+
+  @Override
+  public String summary(Extrude s) {
+    String depth =
+        s.extent() == Extent.THROUGH_ALL ? "through all" : s.depth() == null ? "?" : s.depth().text();
+    return depth
+        + ", "
+        + USES.word(s.use())
+        + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
+  }
+
+  @Override
+  public Fresh<Extrude> fresh(Picks picks) {
+    boolean first = picks.bodies().isEmpty();
+    List<String> targets =
+        first || picks.body() == null ? List.of() : List.of(picks.body());
+    return Fresh.onSketch(
+        picks,
+        "to extrude",
+        sketch ->
+            new Extrude(
+                picks.head("extrude"),
+                sketch,
+                Extent.ONE_SIDE,
+                new Expr("10 mm"),
+                null,
+                false,
+                null,
+                first ? Use.NEW_BODY : Use.UNITE,
+                first ? "Body" : null,
+                targets));
+  }
+}

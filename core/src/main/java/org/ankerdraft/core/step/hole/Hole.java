@@ -1,0 +1,51 @@
+package org.ankerdraft.core.step.hole;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Step;
+
+/**
+ * Plain round holes into a plane, against its normal. A place without an id is given one, which it
+ * then keeps, so that the faces of a hole keep their names when another place is taken away.
+ *
+ * @param depth null: through the whole body
+ */
+public record Hole(
+    Head head, String body, PlaneRef plane, List<Place> points, Expr diameter, Expr depth)
+    implements Step {
+  public Hole {
+    plane = plane == null ? PlaneRef.LEVEL : plane;
+    points = points == null ? List.of() : withIds(points);
+  }
+
+  /**
+   * One hole.
+   *
+   * @param id unique in the step; null to be given one
+   */
+  public record Place(String id, Point2 at) {}
+
+  private static List<Place> withIds(List<Place> places) {
+    Set<String> taken = new HashSet<>();
+    places.stream().map(Place::id).filter(i -> i != null).forEach(taken::add);
+    List<Place> out = new ArrayList<>();
+    for (int i = 0; i < places.size(); i++) {
+      Place place = places.get(i);
+      if (place.id() == null) {
+        int n = i + 1;
+        while (!taken.add(String.valueOf(n))) {
+          n++;
+        }
+        place = new Place(String.valueOf(n), place.at());
+      }
+      out.add(place);
+    }
+    return List.copyOf(out);
+  }
+}

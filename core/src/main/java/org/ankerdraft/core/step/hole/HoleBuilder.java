@@ -1,0 +1,102 @@
+package org.ankerdraft.core.step.hole;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Combiner;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.Vec3;
+
+/** Plain round holes. */
+final class HoleBuilder {
+  private static final String WHAT = "hole";
+
+  private final BuildContext context;
+  private final Hole step;
+
+  HoleBuilder(BuildContext context, Hole step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body(WHAT, step.body());
+    Frame frame = context.frame(WHAT, step.plane());
+    double radius = context.positiveMm(WHAT, "the diameter", step.diameter()) / 2;
+    if (step.points().isEmpty()) {
+      throw new StepFailed(WHAT, "no points are given");
+    }
+    var mass = body.named().shape().mass();
+    double reach = mass.diagonalMm() + mass.centroid().distance(frame.origin());
+    boolean through = step.depth() == null;
+    double depth = through ? reach : context.positiveMm(WHAT, "the depth", step.depth());
+    Vec3 start = through ? frame.normal().times(reach) : Vec3.ZERO;
+    Vec3 along = frame.normal().times(through ? -2 * reach : -depth);
+    Outcome<Derived> made =
+        context.kernel.extrude(
+            circles(frame, radius), frame.plane(), start, along, context.budget());
+    if (made instanceof Outcome.Failed<Derived>(var failure)) {
+      throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
+    }
+    NamedShape tool = Naming.name(made.orThrow(), List.of(), births());
+    NamedShape result =
+        Combiner.combine(context, WHAT, Combination.SUBTRACT, body.named(), tool, step.id());
+    return StepBuild.of("cylinder cut", new Body(body.name(), result));
+  }
+
+  private List<ProfileCurve.Region> circles(Frame frame, double radius) throws ExpressionException {
+    List<ProfileCurve.Region> regions = new ArrayList<>();
+    int tag = 1;
+    for (Hole.Place place : step.points()) {
+      Vec3 centre = Prisms.at(frame, place.at().at(context.values));
+      regions.add(
+          new ProfileCurve.Region(
+              List.of(new ProfileCurve.Circle(tag, centre, frame.normal(), radius, frame.x())),
+              List.of()));
+      tag++;
+    }
+    return regions;
+  }
+
+  private FaceName of(String role, int place) {
+    return FaceName.ofPart(step.id(), role, step.points().get(place).id());
+  }
+
+  private Naming.Births births() {
+    return new Naming.Births() {
+      @Override
+      public FaceName fromCurve(int tag) {
+        return of("wall", tag - 1);
+      }
+
+      @Override
+      public FaceName startCap(int region) {
+        return of("mouth", region);
+      }
+
+      @Override
+      public FaceName endCap(int region) {
+        return of("bottom", region);
+      }
+
+      @Override
+      public FaceName unknown() {
+        return FaceName.of(step.id(), "face");
+      }
+    };
+  }
+}

@@ -1,0 +1,134 @@
+package org.ankerdraft.core.step.hole;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.RecordForm;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Inputs;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Picks;
+import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Repair;
+import org.ankerdraft.core.step.Stage;
+import org.ankerdraft.core.step.StepFields;
+import org.ankerdraft.core.step.StepKind;
+import org.ankerdraft.core.step.hole.Hole.Place;
+
+/** Plain holes. */
+public final class HoleKind extends StepKind<Hole> {
+  private static final Field<Hole, Expr> DIAMETER =
+      StepFields.<Hole>length("diameter", "Diameter", Hole::diameter)
+          .required()
+          .grip((h, scene) -> scene.onBorn("wall", 0, -2));
+  private static final Field<Hole, Expr> DEPTH =
+      StepFields.<Hole>length("depth", "Depth", Hole::depth)
+          .usual("through")
+          .grip((h, scene) -> scene.onBorn("bottom", 0, -1))
+          .about("left out: through");
+  private static final Field<Hole, PlaneRef> PLANE =
+      StepFields.<Hole>plane("plane", "Into", Hole::plane)
+          .about("where the holes begin; they go against its normal");
+  private static final Field<Hole, List<Place>> POINTS =
+      Field.<Hole, List<Place>>of(
+              "points", ListForm.of(PlaceForm.FORM, "place"), Hole::points)
+          .label("Places")
+          .itemTitle((place, n) -> "Place " + ((Place) place).id())
+          .adding("Another place", h -> new Place(null, Point2.ORIGIN))
+          .about("places on the plane");
+  private static final Field<Hole, String> BODY = StepFields.body(Hole::body);
+
+  public HoleKind() {
+    super(
+        "hole",
+        Hole.class,
+        List.of(DIAMETER, DEPTH, PLANE, POINTS, BODY),
+        (head, v) ->
+            new Hole(
+                head,
+                v.get(BODY),
+                v.get(PLANE),
+                v.get(POINTS),
+                v.get(DIAMETER),
+                v.get(DEPTH)),
+        HoleKind::twice,
+        new Rail(Stage.SHAPE, "Hole", 'H', "drill bore screw", true));
+  }
+
+  private static Optional<RecordForm.Complaint> twice(Hole h) {
+    Set<String> seen = new HashSet<>();
+    return h.points().stream()
+        .map(Place::id)
+        .filter(id -> !seen.add(id))
+        .findFirst()
+        .map(id -> new RecordForm.Complaint("points", "two places have the id " + id));
+  }
+
+  @Override
+  public Inputs reads(Hole s) {
+    return Inputs.NONE.body(s.body()).and(BuildContext.inputsOf(s.plane()));
+  }
+
+  @Override
+  public StepBuild build(Hole step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new HoleBuilder(in, step).build();
+  }
+
+  @Override
+  public Optional<Hole> repaired(Hole hole, Repair repair) {
+    if (!(repair instanceof Repair.MovePlace(String id, var by, var planes))) {
+      return Optional.empty();
+    }
+    Frame frame = planes.apply(hole.plane());
+    if (frame == null || hole.points().stream().noneMatch(p -> p.id().equals(id))) {
+      return Optional.empty();
+    }
+    List<Place> moved =
+        hole.points().stream()
+            .map(p ->
+                p.id().equals(id)
+                    ? new Place(
+                        id,
+                        new Point2(
+                            Words.longer(p.at().x(), by.dot(frame.x())),
+                            Words.longer(p.at().y(), by.dot(frame.y()))))
+                    : p)
+            .toList();
+    return Optional.of(form().with(hole, POINTS, moved));
+  }
+
+  @Override
+  public String summary(Hole s) {
+    return "Ø "
+        + s.diameter()
+        + ", "
+        + (s.depth() == null ? "through" : s.depth().text())
+        + (s.points().size() > 1 ? ", " + s.points().size() + " places" : "");
+  }
+
+  @Override
+  public Fresh<Hole> fresh(Picks picks) {
+    return Fresh.of(
+        new Hole(
+            picks.head("hole"),
+            picks.body(),
+            picks.plane(),
+            List.of(new Place(null, Point2.ORIGIN)),
+            new Expr("5 mm"),
+            null));
+  }
+}

@@ -1,0 +1,472 @@
+package org.ankerdraft.core.step.shell;
+
+import java.util.ArrayDeque;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.Blends;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Feasible;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.Rounded;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.select.Surfaces;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.Join;
+import org.ankerdraft.kernel.Outcome;
+
+/**
+ * Hollows a body. Strategies: where rounds are smaller than the wall, the body without them is
+ * offset, so that the inside becomes sharp there; the library's thick solid with arcs, with
+ * extended faces; offset and cut.
+ */
+final class ShellBuilder {
+  /**
+   * How far the cavity is led beyond an open face, as a multiple of the wall, so that the cut
+   * surely opens it.
+   */
+  private static final double BEYOND_OPENING = 2;
+
+  private static final double THICKNESS_PROOF_SHARE = 0.01;
+
+  /** An open face keeps its rim only; a larger share of it means that it was not opened. */
+  private static final double NEARLY_ALL = 0.98;
+
+  /** Right at its limit a round would shrink to a point, which the library cannot make. */
+  private static final double SURELY_LESS = 0.95;
+
+  private static final String BEFORE_ROUNDS =
+      "body before its rounds, offset inwards, rounded again";
+
+  private final BuildContext context;
+  private final Shell step;
+  private List<Blends.Done> lastRounds = List.of();
+
+  ShellBuilder(BuildContext context, Shell step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  /**
+   * One shell with all numbers known: open faces and the faces that have a thickness of their own.
+   */
+  private record Walls(
+      NamedShape input, Set<Integer> open, Map<Integer, Double> own, double thickness) {
+    Walls scaled(double share) {
+      Map<Integer, Double> smaller = new LinkedHashMap<>();
+      own.forEach((f, t) -> smaller.put(f, t * share));
+      return new Walls(input, open, smaller, thickness * share);
+    }
+
+    double at(int face) {
+      return own.getOrDefault(face, thickness);
+    }
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body("shell", step.body());
+    NamedShape input = body.named();
+    double thickness = context.positiveMm("shell", "the thickness", step.thickness());
+    Choosing choosing = context.choosing(input);
+    Set<Integer> open =
+        step.open().isEmpty() ? Set.of() : context.someFaces("shell", input, step.open());
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    for (Shell.OwnThickness o : step.own()) {
+      double t = context.positiveMm("shell", "a face's own thickness", o.thickness());
+      for (int face : choosing.faces(o.faces())) {
+        own.put(face, t);
+      }
+    }
+    if (open.size() == input.topology().faces().size()) {
+      throw new StepFailed("shell", "all faces are open, so no wall is left");
+    }
+    Walls walls = new Walls(input, open, own, thickness);
+    lastRounds = lastRounds(body);
+    refuseCrossing(walls);
+    Ladder ladder = ladder(walls);
+    Optional<Ladder.Climbed> climbed = ladder.climb();
+    if (climbed.isPresent()) {
+      return StepBuild.of(
+          climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
+    }
+    Failure failure =
+        BuildContext.failure("shell of " + Words.mm(thickness), ladder.failure(), input);
+    throw new StepFailed(failure.withWorks(worksUpTo(walls)));
+  }
+
+  /**
+   * The inside of a round that tapers from more than the wall to less would have to become sharp
+   * part of the way; no strategy makes that, and most need long to find out.
+   */
+  private void refuseCrossing(Walls w) throws StepFailed, Ladder.Stopped {
+    if (step.outwards()) {
+      return;
+    }
+    List<ShellRounds.Tapered> partly =
+        rounds(w).partly.stream().filter(r -> !w.open.contains(r.face())).toList();
+    if (partly.isEmpty()) {
+      return;
+    }
+    ShellRounds.Tapered least =
+        partly.stream().min(Comparator.comparingDouble(ShellRounds.Tapered::leastMm)).get();
+    double wall = w.at(least.face());
+    double limit = Math.floor(least.leastMm() * SURELY_LESS * 100) / 100;
+    Walls thinner = w.scaled(limit / wall);
+    // Only the quick strategies: the user waits for this.
+    Ladder trial = new Ladder(result -> fault(thinner, result));
+    if (isBuiltWithLastRounds(thinner)) {
+      trial.rung(BEFORE_ROUNDS, () -> beforeRounds(thinner));
+    }
+    trial.rung("thick solid", () -> thickSolid(thinner, Join.ARC));
+    boolean works = limit > 0 && trial.climb().isPresent();
+    throw new StepFailed(
+        new Failure(
+            "shell of " + Words.mm(w.thickness),
+            "the outside round tapers to "
+                + Words.mm(least.leastMm())
+                + ", less than the wall of "
+                + Words.mm(wall)
+                + ", so that the inside cannot follow it; make it at least "
+                + Words.mm(wall)
+                + " at its smaller end, or round after the draft",
+            partly.stream().map(r -> w.input.faceName(r.face()).toString()).toList(),
+            w.input.topology().face(least.face()).point(),
+            works ? "up to about " + Words.mm(thinner.thickness) : null));
+  }
+
+  private Ladder ladder(Walls w) {
+    Ladder ladder = new Ladder(result -> fault(w, result));
+    boolean hasSmall = !rounds(w).small.isEmpty();
+    if (!step.outwards() && hasSmall && isBuiltWithLastRounds(w)) {
+      // The other ways fail beside small rounds, some of them slowly.
+      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
+    }
+    if (!step.outwards() && hasSmall) {
+      ladder.rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
+    }
+    if (!w.open.isEmpty()) {
+      ladder.rung("thick solid", () -> thickSolid(w, Join.ARC));
+      ladder.rung("thick solid, faces extended", () -> thickSolid(w, Join.INTERSECTION));
+    }
+    if (step.outwards()) {
+      return ladder
+          .rung("offset outwards and cut", () -> offsetOutwards(w, Join.ARC))
+          .rung(
+              "offset outwards with faces extended, and cut",
+              () -> offsetOutwards(w, Join.INTERSECTION));
+    }
+    if (!hasSmall && isBuiltWithLastRounds(w)) {
+      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
+    }
+    return ladder
+        .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
+        .rung(
+            "offset inwards with faces extended, and cut",
+            () -> offsetAndCut(w, w.input, Join.INTERSECTION));
+  }
+
+  /** The face inside a face, or inside the edge or corner where some meet. */
+  private FaceName inner(List<FaceName> from) {
+    return FaceName.from(step.id(), step.outwards() ? "outer" : "inner", from);
+  }
+
+  /** What closes the wall where a face stays open: the rim. */
+  private FaceName rim(FaceName open) {
+    return FaceName.from(step.id(), "rim", open.bare());
+  }
+
+  private FaceName unknown() {
+    return FaceName.of(step.id(), "face");
+  }
+
+  private Naming.Births births(NamedShape input, Set<Integer> open) {
+    return new Naming.Births() {
+      @Override
+      public FaceName fromFace(FaceName name) {
+        return open.contains(input.face(name)) ? rim(name) : inner(List.of(name));
+      }
+
+      @Override
+      public FaceName fromEdge(EdgeName name) {
+        for (int f : open) {
+          if (name.isBeside(input.faceName(f))) {
+            return rim(input.faceName(f));
+          }
+        }
+        return inner(name.faces());
+      }
+
+      @Override
+      public FaceName fromVertex(List<FaceName> facesAround) {
+        return inner(facesAround);
+      }
+
+      @Override
+      public FaceName unknown() {
+        return ShellBuilder.this.unknown();
+      }
+    };
+  }
+
+  /**
+   * The same names whichever strategy won: what is left of an open face is the rim there.
+   */
+  private NamedShape withRims(Walls w, NamedShape result) {
+    return new NamedShape(
+        result.shape(), result.faceNames().stream().map(n -> isRim(w, n) ? rim(n) : n).toList());
+  }
+
+  /** Whether a face is, or is a part of, a face that was to stay open. */
+  private static boolean isRim(Walls w, FaceName name) {
+    int same = w.input.face(name);
+    return same > 0
+        ? w.open.contains(same)
+        : w.open.stream().anyMatch(f -> w.input.faceName(f).bare().equals(name.bare()));
+  }
+
+  private Outcome<NamedShape> thickSolid(Walls w, Join join) {
+    double sign = step.outwards() ? 1 : -1;
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    w.own.forEach((f, t) -> own.put(f, sign * t));
+    return context
+        .kernel
+        .thicken(
+            w.input.shape(),
+            List.copyOf(w.open),
+            sign * w.thickness,
+            own,
+            join,
+            context.shortBudget())
+        .map(d -> Naming.name(d, List.of(w.input), births(w.input, w.open)));
+  }
+
+  private boolean isBuiltWithLastRounds(Walls w) {
+    return !lastRounds.isEmpty() && w.own.isEmpty();
+  }
+
+  /** The rounds that were the last that was done to a body, in order. */
+  private List<Blends.Done> lastRounds(Body body)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    Deque<Blends.Done> found = new ArrayDeque<>();
+    for (Optional<Rounded> last = body.rounded(); last.isPresent(); ) {
+      found.addFirst(Blends.again(context, last.get()));
+      last = last.get().before().rounded();
+    }
+    return List.copyOf(found);
+  }
+
+  /** The inside is made without the rounds and rounded like the outside, by the wall less. */
+  private Outcome<NamedShape> beforeRounds(Walls w) {
+    NamedShape before = lastRounds.getFirst().before();
+    List<Integer> small =
+        new ShellRounds(before, f -> w.thickness, context.tolerance.lengthMm()).small;
+    Set<FaceName> gone = small.stream().map(before::faceName).collect(Collectors.toSet());
+    Outcome<NamedShape> inner =
+        without(before, small).then(bare -> cavity(w, bare, Join.INTERSECTION));
+    for (Blends.Done round : lastRounds) {
+      inner =
+          inner.then(c ->
+              round.onOffset(
+                  c,
+                  w.thickness,
+                  context.tolerance.lengthMm(),
+                  edge -> isAtOpening(w, edge) || isBeside(edge, gone)));
+    }
+    return inner.then(c -> cut(w, c));
+  }
+
+  private Outcome<NamedShape> without(NamedShape shape, List<Integer> faces) {
+    return faces.isEmpty()
+        ? Outcome.done(shape)
+        : context
+            .kernel
+            .defeature(shape.shape(), faces, context.shortBudget())
+            .map(d -> Naming.name(d, List.of(shape), this::unknown));
+  }
+
+  private static boolean isAtOpening(Walls w, EdgeName edge) {
+    return isBeside(edge, w.open.stream().map(w.input::faceName).collect(Collectors.toSet()));
+  }
+
+  /** Is one of the edge's faces among some, by name? */
+  private static boolean isBeside(EdgeName edge, Set<FaceName> faces) {
+    return faces.stream().anyMatch(edge::isBeside);
+  }
+
+  private Outcome<NamedShape> offsetAndCut(Walls w, NamedShape from, Join join) {
+    return cavity(w, from, join).then(c -> cut(w, c));
+  }
+
+  /** The inside, led out through the openings. */
+  private Outcome<NamedShape> cavity(Walls w, NamedShape from, Join join) {
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    for (int i = 1; i <= from.topology().faces().size(); i++) {
+      int original = w.input.face(from.faceName(i));
+      if (w.open.contains(original)) {
+        own.put(i, BEYOND_OPENING * w.thickness);
+      } else if (w.own.containsKey(original)) {
+        own.put(i, -w.own.get(original));
+      }
+    }
+    return context
+        .kernel
+        .offset(from.shape(), -w.thickness, own, join, context.shortBudget())
+        .map(d -> Naming.name(d, List.of(from), grown()));
+  }
+
+  private Outcome<NamedShape> cut(Walls w, NamedShape inner) {
+    return context
+        .kernel
+        .combine(
+            Combination.SUBTRACT, w.input.shape(), List.of(inner.shape()), false, context.budget())
+        .map(d -> withRims(w, Naming.name(d, List.of(w.input, moved(inner)), this::unknown)));
+  }
+
+  /** Names of what an offset bears between the faces, which keep their own. */
+  private Naming.Births grown() {
+    return new Naming.Births() {
+      @Override
+      public FaceName fromEdge(EdgeName name) {
+        return inner(name.faces());
+      }
+
+      @Override
+      public FaceName fromVertex(List<FaceName> facesAround) {
+        return inner(facesAround);
+      }
+
+      @Override
+      public FaceName unknown() {
+        return ShellBuilder.this.unknown();
+      }
+    };
+  }
+
+  /** An offset skin whose faces are named as what they have become of. */
+  private NamedShape moved(NamedShape skin) {
+    return new NamedShape(
+        skin.shape(),
+        skin.faceNames().stream()
+            .map(n -> n.step().equals(step.id()) ? n : inner(List.of(n)))
+            .toList());
+  }
+
+  private Outcome<NamedShape> offsetOutwards(Walls w, Join join) {
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    w.own.forEach(own::put);
+    // An open face stays where it is, so that cutting the original out of the grown body opens it.
+    w.open.forEach(f -> own.put(f, 0.0));
+    return context
+        .kernel
+        .offset(w.input.shape(), w.thickness, own, join, context.shortBudget())
+        .map(d -> Naming.name(d, List.of(w.input), grown()))
+        .then(outer -> withoutOriginal(w, moved(withRims(w, outer))));
+  }
+
+  private Outcome<NamedShape> withoutOriginal(Walls w, NamedShape grown) {
+    return context
+        .kernel
+        .combine(
+            Combination.SUBTRACT, grown.shape(), List.of(w.input.shape()), false, context.budget())
+        .map(d -> Naming.name(d, List.of(grown, w.input), this::unknown));
+  }
+
+  private ShellRounds rounds(Walls w) {
+    return new ShellRounds(w.input, w::at, context.tolerance.lengthMm());
+  }
+
+  private Outcome<NamedShape> withoutSmallRounds(Walls w) {
+    return without(w.input, rounds(w).small).then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
+  }
+
+  /**
+   * Sound; volume on the right side; opened where it should be; each face that grew from one face
+   * lies at that face's thickness from it.
+   */
+  private Optional<String> fault(Walls w, NamedShape result) throws Ladder.Stopped {
+    Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    double outer = w.input.shape().mass().volumeMm3();
+    double wall = result.shape().mass().volumeMm3();
+    if (!step.outwards() && wall >= outer * (1 - context.tolerance.relative())) {
+      return Optional.of("no room is left inside: the walls fill the body");
+    }
+    double most =
+        WallBound.mostMm3(w.input.topology(), w.open, w::at, step.outwards())
+            * (1 + context.tolerance.relative());
+    if (wall > most) {
+      return Optional.of("the walls hold more material than the skin and its thickness allow");
+    }
+    Optional<String> closed = step.outwards() ? Optional.empty() : stillClosed(w, result);
+    return closed.isPresent() ? closed : wrongThickness(w, result);
+  }
+
+  /** An open face of which nearly all is left. */
+  private Optional<String> stillClosed(Walls w, NamedShape result) {
+    for (int f : w.open) {
+      double left =
+          result.partsOf(rim(w.input.faceName(f))).stream()
+              .mapToDouble(r -> result.topology().face(r).areaMm2())
+              .sum();
+      if (left > w.input.topology().face(f).areaMm2() * NEARLY_ALL) {
+        return Optional.of("face " + w.input.faceName(f) + " stays closed");
+      }
+    }
+    return Optional.empty();
+  }
+
+  private Optional<String> wrongThickness(Walls w, NamedShape result) {
+    int measured = 0;
+    for (int i = 1; i <= result.topology().faces().size(); i++) {
+      FaceName name = result.faceName(i);
+      if (!name.isOf(step.id(), step.outwards() ? "outer" : "inner") || name.from().size() != 1) {
+        continue;
+      }
+      int source = w.input.face(name.from().getFirst());
+      if (source == 0 || w.open.contains(source)) {
+        continue;
+      }
+      double distance =
+          Surfaces.distance(w.input.topology().face(source), result.topology().face(i).point());
+      double wanted = w.at(source);
+      measured++;
+      if (!Double.isNaN(distance) && Math.abs(distance - wanted) > wanted * THICKNESS_PROOF_SHARE) {
+        return Optional.of(
+            "the wall at "
+                + w.input.faceName(source)
+                + " came out "
+                + Words.mm(distance)
+                + " thick instead of "
+                + Words.mm(wanted));
+      }
+    }
+    return measured == 0
+        ? Optional.of("no wall is found on the result, so nothing of it can be measured")
+        : Optional.empty();
+  }
+
+  private String worksUpTo(Walls w) throws Ladder.Stopped {
+    var share = Feasible.largestShare(s -> ladder(w.scaled(s)).climb().isPresent());
+    return share.isEmpty()
+        ? null
+        : "up to " + Words.mm(Math.floor(w.thickness * share.getAsDouble() * 1000) / 1000);
+  }
+}

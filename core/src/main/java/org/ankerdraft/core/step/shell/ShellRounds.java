@@ -1,0 +1,83 @@
+package org.ankerdraft.core.step.shell;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.IntToDoubleFunction;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Vec3;
+
+/**
+ * The outside rounds of a body that is hollowed: those no larger than the wall, which the inside of
+ * the wall cannot follow, and those that taper from more than the wall to less.
+ */
+final class ShellRounds {
+  /** A round that tapers. Radii across its axis, such that an offset by one ends in a point, mm. */
+  record Tapered(int face, double leastMm, double mostMm) {}
+
+  /** Rounds no larger than the wall: the inside is sharp along them. */
+  final List<Integer> small;
+
+  /** Rounds larger than the wall at one end only. */
+  final List<Tapered> partly;
+
+  ShellRounds(NamedShape input, IntToDoubleFunction wallMm, double toleranceMm) {
+    List<Integer> smaller = new ArrayList<>();
+    List<Tapered> crossing = new ArrayList<>();
+    Topology t = input.topology();
+    for (int i = 1; i <= t.faces().size(); i++) {
+      if (t.face(i).concave() || !hasSmoothNeighbour(t, i)) {
+        continue;
+      }
+      Tapered round = round(t, i);
+      double wall = wallMm.applyAsDouble(i) + toleranceMm;
+      if (round.mostMm <= wall) {
+        smaller.add(i);
+      } else if (round.leastMm <= wall && !isFullTurn(t, i)) {
+        crossing.add(round);
+      }
+    }
+    small = List.copyOf(smaller);
+    partly = List.copyOf(crossing);
+  }
+
+  private static boolean hasSmoothNeighbour(Topology t, int face) {
+    return t.edges().stream()
+        .anyMatch(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face));
+  }
+
+  /** A cone all around is a shape of its own, whose inside may well end in a point. */
+  private static boolean isFullTurn(Topology t, int face) {
+    return t.face(face).loops().stream()
+        .flatMap(List::stream)
+        .anyMatch(e -> t.edge(e).bend() == Topology.Bend.SEAM);
+  }
+
+  private static Tapered round(Topology t, int face) {
+    Topology.Face f = t.face(face);
+    return switch (f.kind()) {
+      case CYLINDER, SPHERE -> new Tapered(face, f.radius(), f.radius());
+      case TORUS -> new Tapered(face, f.second(), f.second());
+      case CONE -> cone(t, face, f);
+      default -> new Tapered(face, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY);
+    };
+  }
+
+  /** An offset t of a cone has its point where the cone's radius is t / cos of the half-angle. */
+  private static Tapered cone(Topology t, int face, Topology.Face f) {
+    double least = Double.POSITIVE_INFINITY;
+    double most = 0;
+    for (List<Integer> loop : f.loops()) {
+      for (int e : loop) {
+        for (Vec3 p : List.of(t.edge(e).start(), t.edge(e).end())) {
+          Vec3 from = p.minus(f.origin());
+          double radius = from.minus(f.direction().times(from.dot(f.direction()))).length();
+          double limit = radius * Math.cos(f.second());
+          least = Math.min(least, limit);
+          most = Math.max(most, limit);
+        }
+      }
+    }
+    return new Tapered(face, least, most);
+  }
+}

@@ -1,0 +1,70 @@
+package org.ankerdraft.core.step.sketch;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Step;
+
+/**
+ * Plane curves; regions are the areas that the curves enclose. A curve without a name is given one,
+ * which it then keeps.
+ */
+public record Sketch(Head head, PlaneRef plane, List<SketchCurve> curves) implements Step {
+  public Sketch {
+    plane = plane == null ? PlaneRef.LEVEL : plane;
+    curves = curves == null ? List.of() : named(curves);
+  }
+
+  private static List<SketchCurve> named(List<SketchCurve> curves) {
+    if (curves.stream().allMatch(c -> c.name() != null)) {
+      return List.copyOf(curves);
+    }
+    Set<String> taken = new HashSet<>();
+    curves.forEach(c -> taken.add(c.name()));
+    List<SketchCurve> out = new ArrayList<>();
+    for (int i = 0; i < curves.size(); i++) {
+      SketchCurve curve = curves.get(i);
+      if (curve.name() == null) {
+        int n = i + 1;
+        while (!taken.add("c" + n)) {
+          n++;
+        }
+        curve = renamed(curve, "c" + n);
+      }
+      out.add(curve);
+    }
+    return List.copyOf(out);
+  }
+
+  private static SketchCurve renamed(SketchCurve curve, String name) {
+    return switch (curve) {
+      case SketchCurve.Line(_, var from, var to, var construction) ->
+          new SketchCurve.Line(name, from, to, construction);
+      case SketchCurve.Arc(_, var from, var to, var through, var centre, var way, var c) ->
+          new SketchCurve.Arc(name, from, to, through, centre, way, c);
+      case SketchCurve.Circle(_, var centre, var diameter, var construction) ->
+          new SketchCurve.Circle(name, centre, diameter, construction);
+      case SketchCurve.Rectangle(_, var centre, var corner, var w, var h, var round, var c) ->
+          new SketchCurve.Rectangle(name, centre, corner, w, h, round, c);
+      case SketchCurve.Polygon(_, var centre, var sides, var side, var diameter, var turn, var c) ->
+          new SketchCurve.Polygon(name, centre, sides, side, diameter, turn, c);
+    };
+  }
+
+  /** A name for a new curve: a letter and the first free number. */
+  String freeName(String letter) {
+    int n = 1;
+    while (isTaken(letter + n)) {
+      n++;
+    }
+    return letter + n;
+  }
+
+  private boolean isTaken(String name) {
+    return curves.stream().anyMatch(c -> c.name().equals(name));
+  }
+}

@@ -1,0 +1,143 @@
+package org.ankerdraft.core.step.sketch;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Field.Adding;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.RecordForm;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Inputs;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.sketch.SketchProblem;
+import org.ankerdraft.core.sketch.SketchResolver;
+import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Picks;
+import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Stage;
+import org.ankerdraft.core.step.StepFields;
+import org.ankerdraft.core.step.StepKind;
+
+/** Sketches. */
+public final class SketchKind extends StepKind<Sketch> {
+  private static final Field<Sketch, PlaneRef> PLANE =
+      StepFields.<Sketch>plane("plane", "Plane", Sketch::plane).about("default XY");
+  private static final Field<Sketch, List<SketchCurve>> CURVES =
+      Field.<Sketch, List<SketchCurve>>of(
+              "curves", ListForm.of(SketchCurve.FORM, "curve"), Sketch::curves)
+          .label("Curves")
+          .itemTitle((curve, n) -> title((SketchCurve) curve))
+          .adding(
+              List.of(
+                  new Adding<>(
+                      "Rectangle",
+                      s ->
+                          new SketchCurve.Rectangle(
+                              s.freeName("r"), null, null, mm(40), mm(30), null, false)),
+                  new Adding<>(
+                      "Circle", s -> new SketchCurve.Circle(s.freeName("k"), null, mm(20), false)),
+                  new Adding<>(
+                      "Polygon",
+                      s ->
+                          new SketchCurve.Polygon(
+                              s.freeName("p"), null, new Expr("6"), null, mm(30), null, false)),
+                  new Adding<>(
+                      "Line",
+                      s ->
+                          new SketchCurve.Line(
+                              s.freeName("l"), Point2.ORIGIN, new Point2(mm(20), mm(0)), false)),
+                  new Adding<>(
+                      "Arc",
+                      s ->
+                          new SketchCurve.Arc(
+                              s.freeName("a"),
+                              Point2.ORIGIN,
+                              new Point2(mm(20), mm(0)),
+                              new Point2(mm(10), mm(10)),
+                              null,
+                              false,
+                              false))))
+          .about(
+              "each with a name; contours may be nested: islands and holes alternate. Contours that"
+                  + " cross are an error");
+
+  public SketchKind() {
+    super(
+        "sketch",
+        Sketch.class,
+        List.of(PLANE, CURVES),
+        (head, v) -> new Sketch(head, v.get(PLANE), v.get(CURVES)),
+        SketchKind::twice,
+        new Rail(
+            Stage.SHAPE, "Sketch", 'S', "profile rectangle circle polygon line arc", false));
+  }
+
+  private static Expr mm(int v) {
+    return new Expr(v + " mm");
+  }
+
+  private static String title(SketchCurve c) {
+    String word = SketchCurve.FORM.word(c);
+    return word.substring(0, 1).toUpperCase(java.util.Locale.ROOT)
+        + word.substring(1)
+        + " "
+        + c.name();
+  }
+
+  /** Names that occur twice would name two faces alike. */
+  private static Optional<RecordForm.Complaint> twice(Sketch s) {
+    Set<String> seen = new HashSet<>();
+    return s.curves().stream()
+        .map(SketchCurve::name)
+        .filter(n -> !seen.add(n))
+        .findFirst()
+        .map(n -> new RecordForm.Complaint("curves", "two curves are named " + n));
+  }
+
+  @Override
+  public Inputs reads(Sketch step) {
+    return BuildContext.inputsOf(step.plane());
+  }
+
+  @Override
+  public StepBuild build(Sketch step, BuildContext in)
+      throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift {
+    return new StepBuild(
+        "",
+        List.of(),
+        SketchResolver.resolve(
+            step.curves(), in.frame("sketch", step.plane()), in.values, in.tolerance));
+  }
+
+  @Override
+  public String summary(Sketch s) {
+    if (s.curves().isEmpty()) {
+      return "empty";
+    }
+    String first =
+        switch (s.curves().getFirst()) {
+          case SketchCurve.Rectangle r -> r.width() + " × " + r.height();
+          case SketchCurve.Circle c -> "circle Ø " + c.diameter();
+          case SketchCurve.Polygon p -> "polygon of " + p.sides();
+          case SketchCurve.Line _, SketchCurve.Arc _ -> s.curves().size() + " curves";
+        };
+    boolean counts = s.curves().size() > 1 && !first.endsWith("curves");
+    return first + (counts ? " and " + (s.curves().size() - 1) + " more" : "");
+  }
+
+  @Override
+  public Fresh<Sketch> fresh(Picks picks) {
+    SketchCurve first =
+        new SketchCurve.Rectangle("outline", null, null, mm(40), mm(30), null, false);
+    return Fresh.of(new Sketch(picks.head("sketch"), picks.plane(), List.of(first)));
+  }
+}
