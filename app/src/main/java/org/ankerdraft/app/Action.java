@@ -1,6 +1,7 @@
 package org.ankerdraft.app;
 
 import java.util.function.BooleanSupplier;
+import org.ankerdraft.core.step.Stage;
 
 /**
  * Something the user can do; one definition for rail, keys and quick add.
@@ -10,24 +11,4 @@ import java.util.function.BooleanSupplier;
  * @param words what quick add finds it by, besides the title
  */
 record Action(
-    Stage stage, String title, String keys, String words, BooleanSupplier enabled, Runnable run) {
-
-  /** A station of the rail. */
-  enum Stage {
-    SHAPE("Shape", "S"),
-    DRAFT("Draft", "D"),
-    WALLS("Walls", "W"),
-    EDGES("Edges", "E"),
-    SHEET("Sheet", "T"),
-    CHECK("Check", "C"),
-    RELEASE("Release", "R");
-
-    final String title;
-    final String key;
-
-    Stage(String title, String key) {
-      this.title = title;
-      this.key = key;
-    }
-  }
-}
+    Stage stage, String title, String keys, String words, BooleanSupplier enabled, Runnable run) {}

@@ -3,7 +3,9 @@ package org.ankerdraft.app;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
-import org.ankerdraft.app.Action.Stage;
+import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.step.Stage;
+import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.render.Look;
 
 /** Everything the user can do, for rail, keys and quick add. */
@@ -13,51 +15,19 @@ final class Actions {
   Actions(Session session, MainWindow window, FileActions files) {
     NewSteps steps = new NewSteps(session);
     BooleanSupplier hasBody = () -> !session.bodies().isEmpty();
-    add(
-        Stage.SHAPE,
-        "Sketch",
-        "S S",
-        "profile rectangle circle polygon line arc",
-        Actions::always,
-        steps::sketch);
-    add(
-        Stage.SHAPE,
-        "Extrude",
-        "S E",
-        "boss rib pocket solid depth taper cut",
-        Actions::always,
-        steps::extrude);
-    add(Stage.SHAPE, "Hole", "S H", "drill bore screw", hasBody, steps::hole);
-    add(
-        Stage.DRAFT,
-        "Draft from a neutral plane",
-        "D D",
-        "taper angle tilt release",
-        hasBody,
-        steps::draft);
+    for (StepKind<?> kind : StepKinds.ALL) {
+      kind.rail()
+          .ifPresent(r ->
+              add(
+                  r.stage(),
+                  r.title(),
+                  r.keys(),
+                  r.words(),
+                  r.needsBody() ? hasBody : Actions::always,
+                  () -> steps.add(kind)));
+    }
     add(Stage.DRAFT, "Draft map", "D M", "show angle", hasBody, () -> window.map(Look.Map.DRAFT));
-    add(Stage.WALLS, "Shell", "W S", "hollow wall thickness", hasBody, steps::shell);
     add(Stage.WALLS, "Wall map", "W M", "show thickness", hasBody, () -> window.map(Look.Map.WALL));
-    add(Stage.EDGES, "Round", "E R", "fillet radius edge", hasBody, steps::round);
-    add(Stage.EDGES, "Chamfer", "E C", "bevel leg edge", hasBody, steps::chamfer);
-    add(Stage.SHEET, "Base wall", "T B", "sheet metal plate", Actions::always, steps::base);
-    add(
-        Stage.SHEET,
-        "Folded wall",
-        "T W",
-        "sheet metal profile channel bends",
-        Actions::always,
-        steps::folded);
-    add(Stage.SHEET, "Flange", "T F", "bend edge wall", hasBody, steps::flange);
-    add(Stage.SHEET, "Hem", "T H", "fold over closed open teardrop", hasBody, steps::hem);
-    add(Stage.SHEET, "Joggle", "T J", "set off step offset", hasBody, steps::joggle);
-    add(
-        Stage.SHEET,
-        "Turn into sheet",
-        "T T",
-        "convert solid bend rip unfold",
-        hasBody,
-        steps::convert);
     add(
         Stage.SHEET,
         "Flat pattern beside the part",

@@ -10,6 +10,7 @@ import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.ankerdraft.kernel.WorkerProgram;
 import org.ankerdraft.render.ChartFonts;
+import org.slf4j.LoggerFactory;
 
 /** The application: one window on one part. */
 public final class AnkerdraftApp extends Application {
@@ -50,14 +51,23 @@ public final class AnkerdraftApp extends Application {
       stage.show();
       return;
     }
-    window = new MainWindow(stage, new Session(workbench));
+    Thread.setDefaultUncaughtExceptionHandler(AnkerdraftApp::logged);
+    Session session =
+        new Session(workbench, Path.of(System.getProperty("user.home"), ".ankerdraft", "journals"));
+    window = new MainWindow(stage, session);
     List<Path> files = getParameters().getUnnamed().stream().map(Path::of).toList();
     if (files.isEmpty()) {
       window.show();
+      session.recoverLeftBehind();
     } else {
       FileActions.offer(files.subList(1, files.size()));
       window.show(files.getFirst());
     }
+  }
+
+  /** An internal error costs one action, not the work: it goes to the log. */
+  private static void logged(Thread thread, Throwable error) {
+    LoggerFactory.getLogger(AnkerdraftApp.class).error("Internal error on {}", thread, error);
   }
 
   /** For tests: the window of this application. */

@@ -506,7 +506,7 @@ final class ChartView extends Region {
             .filter(a -> a.body().name().equals(p.body()))
             .findFirst()
             .ifPresent(a -> {
-              int n = faces ? a.body().named().face(p.name()) : a.body().named().edge(p.name());
+              int n = p.in(a.body().named());
               if (n > 0) {
                 ids.add(faces ? scene.faceId(p.body(), n) : scene.edgeId(p.body(), n));
               }

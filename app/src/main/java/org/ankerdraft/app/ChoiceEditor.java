@@ -21,13 +21,16 @@ import javafx.scene.layout.VBox;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Slots;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.core.step.Step;
 
 /**
  * Fields that hold choices of faces or edges: each choice in words, a way to take it away, a way to
@@ -91,31 +94,31 @@ final class ChoiceEditor {
 
   Node facesRow(
       String label,
-      Supplier<CardField.FacesField> field,
-      Consumer<Step> edit,
+      Supplier<List<FaceChoice>> get,
+      Consumer<List<FaceChoice>> set,
       List<Runnable> refreshers) {
     Map<String, FaceChoice> rules = new LinkedHashMap<>();
     rules.put("Upright faces", new FaceChoice.Upright(null, null));
     rules.put(
         "Faces with less draft than 1 deg", new FaceChoice.ShortOfDraft(new Expr("1 deg"), null));
     rules.put("Plane face looking up", new FaceChoice.Facing(Direction.UP, false));
-    rules.put("Plane face looking down", new FaceChoice.Facing(new Direction(0, 0, -1), false));
+    rules.put("Plane face looking down", new FaceChoice.Facing(Direction.DOWN, false));
     return row(
         label,
         true,
-        () -> field.get() == null ? List.of() : field.get().value(),
-        list -> edit.accept(field.get().with().apply(list)),
-        InWords::face,
+        get,
+        set,
+        ChoiceWords::face,
         this::count,
-        p -> new FaceChoice.Named(p.name(), session.hint(p)),
+        p -> new FaceChoice.Named(FaceName.read(p.name()), session.hint(p)),
         rules,
         refreshers);
   }
 
   Node edgesRow(
       String label,
-      Supplier<CardField.EdgesField> field,
-      Consumer<Step> edit,
+      Supplier<List<EdgeChoice>> get,
+      Consumer<List<EdgeChoice>> set,
       List<Runnable> refreshers) {
     Map<String, EdgeChoice> rules = new LinkedHashMap<>();
     rules.put("All inside corners", new EdgeChoice.Inside());
@@ -125,11 +128,11 @@ final class ChoiceEditor {
     return row(
         label,
         false,
-        () -> field.get() == null ? List.of() : field.get().value(),
-        list -> edit.accept(field.get().with().apply(list)),
-        InWords::edge,
+        get,
+        set,
+        ChoiceWords::edge,
         this::count,
-        p -> new EdgeChoice.Named(p.name(), session.hint(p)),
+        p -> new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)),
         rules,
         refreshers);
   }
@@ -165,7 +168,7 @@ final class ChoiceEditor {
     rule.setMinWidth(Region.USE_PREF_SIZE);
     pick.setMinWidth(Region.USE_PREF_SIZE);
     rules.forEach(
-        (text, choice) -> item(rule, text, () -> set.accept(StepFields.added(get.get(), choice))));
+        (text, choice) -> item(rule, text, () -> set.accept(Slots.added(get.get(), choice))));
     if (!faces) {
       item(
           rule,
@@ -193,7 +196,7 @@ final class ChoiceEditor {
                 chip(
                     words.apply(now.get(i)),
                     count.apply(now.get(i)),
-                    () -> set.accept(StepFields.without(get.get(), n))));
+                    () -> set.accept(Slots.without(get.get(), n))));
       }
       if (now.isEmpty()) {
         Label none = new Label("none chosen");
@@ -201,7 +204,7 @@ final class ChoiceEditor {
         list.getChildren().add(none);
       }
     });
-    return StepCard.row(label, column);
+    return SlotRows.row(label, column);
   }
 
   @SuppressWarnings("unchecked") // an edge field's T is EdgeChoice
@@ -215,7 +218,7 @@ final class ChoiceEditor {
     List<T> now = new ArrayList<>(get.get());
     for (Session.Picked p : session.picked()) {
       if (p.isFace()) {
-        now.add((T) f.apply(new FaceChoice.Named(p.name(), session.hint(p))));
+        now.add((T) f.apply(new FaceChoice.Named(FaceName.read(p.name()), session.hint(p))));
       }
     }
     set.accept(now);

@@ -51,6 +51,7 @@ final class FileActions {
     item(menu, "Save    Ctrl S", () -> save(false));
     item(menu, "Save as    Ctrl Shift S", () -> save(true));
     item(menu, "Export    R E", this::export);
+    item(menu, "Log of internal errors", () -> LogWindow.show(stage));
     List<Path> recent = recent();
     if (!recent.isEmpty()) {
       menu.getItems().add(new SeparatorMenuItem());
@@ -207,7 +208,11 @@ final class FileActions {
 
   void exportTo(Path out) {
     Optional<PartState> state = session.state();
-    if (state.isEmpty() || !state.get().isOk()) {
+    if (state.isEmpty() || !state.get().part().equals(session.document())) {
+      session.notice("nothing is exported: the part is still being built");
+      return;
+    }
+    if (!state.get().isOk()) {
       session.notice("nothing is exported: the part has a failed step");
       return;
     }
@@ -255,6 +260,9 @@ final class FileActions {
     alert.initOwner(stage);
     alert.setTitle("Unsaved changes");
     ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
+    if (answer == leave) {
+      session.giveUpChanges();
+    }
     return answer == leave || (answer == save && save(false));
   }
 

@@ -12,8 +12,7 @@ import javafx.scene.layout.VBox;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.operation.Words;
-import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.draft.Draft;
 
 /** What the checks found, worst first; a click flies there, a repair becomes a step. */
 final class FindingsPane extends VBox {
@@ -40,17 +39,28 @@ final class FindingsPane extends VBox {
       histogram.show(null);
       return;
     }
-    title.setText(report.findings().isEmpty() ? "No findings: clear" : "Findings, worst first");
+    title.setText(heading(report));
     report.findings().forEach(f -> rows.getChildren().add(row(f)));
     report
-        .failures()
-        .forEach(f -> {
-          Label l = new Label(f);
+        .unchecked()
+        .forEach(u -> {
+          Label l = new Label("Not checked: " + u.inWords());
           l.setWrapText(true);
           l.getStyleClass().add("field-error");
           rows.getChildren().add(l);
         });
     histogram.show(report);
+  }
+
+  /** Clear is only said of what was checked. */
+  private static String heading(CheckReport report) {
+    if (!report.findings().isEmpty()) {
+      return "Findings, worst first";
+    }
+    if (report.bodies().isEmpty() && report.unchecked().isEmpty()) {
+      return "Nothing to check yet";
+    }
+    return report.isComplete() ? "No findings: clear" : "No findings, but not all is checked";
   }
 
   private Node row(Finding f) {
@@ -101,8 +111,7 @@ final class FindingsPane extends VBox {
     if (f.faces().isEmpty()) {
       return f.body();
     }
-    String id = NamedShape.birthStep(f.faces().getFirst());
-    return session.document().step(id).map(InWords::title).orElse(id);
+    return InWords.title(session.document(), f.faces().getFirst().step());
   }
 
   private static String numbers(Finding f) {
@@ -136,7 +145,7 @@ final class FindingsPane extends VBox {
   }
 
   private static String repairText(Finding f) {
-    if (f.repair() instanceof Step.Draft d) {
+    if (f.repair() instanceof Draft d) {
       return "Draft it " + d.sets().getFirst().angle().text().replace(" deg", "°");
     }
     return switch (f.code()) {

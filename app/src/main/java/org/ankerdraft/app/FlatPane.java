@@ -28,7 +28,7 @@ import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.FlatAnalysis;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Xy;
-import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sheet.BendOrder;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
@@ -157,13 +157,13 @@ final class FlatPane extends BorderPane {
     canvas.onHover(this::pointed);
     canvas.onPick(zone -> {
       if (zone >= 0) {
-        String name = faceName(zone);
-        session.select(NamedShape.birthStep(name));
+        FaceName name = faceName(zone);
+        session.select(name.step());
       }
     });
   }
 
-  private String faceName(int zone) {
+  private FaceName faceName(int zone) {
     return shown.body().named().faceName(shown.flat().zones().get(zone).face());
   }
 
@@ -277,7 +277,7 @@ final class FlatPane extends BorderPane {
         int zone = zoneOfBend(at - 1);
         cell.setOnMouseEntered(e -> pointed(zone));
         cell.setOnMouseExited(e -> pointed(-1));
-        cell.setOnMouseClicked(e -> session.select(NamedShape.birthStep(faceName(zone))));
+        cell.setOnMouseClicked(e -> session.select(faceName(zone).step()));
       }
       table.add(cell, i, at);
     }

@@ -1,7 +1,5 @@
 package org.ankerdraft.app;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
@@ -16,8 +14,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.ledger.StepStatus;
+import org.ankerdraft.core.part.Dependence;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.step.Step;
 
@@ -79,9 +79,9 @@ final class LedgerPane extends VBox {
   private Node row(Step step, int index) {
     Label number = new Label(String.valueOf(index + 1));
     number.getStyleClass().add("step-number");
-    Label title = new Label(InWords.title(step));
+    Label title = new Label(StepKinds.of(step).title());
     title.getStyleClass().add("step-title");
-    Label summary = new Label(InWords.summary(step));
+    Label summary = new Label(StepKinds.of(step).summary());
     summary.getStyleClass().add("second");
     VBox words = new VBox(title, summary);
     HBox.setHgrow(words, Priority.ALWAYS);
@@ -100,7 +100,11 @@ final class LedgerPane extends VBox {
       row.getStyleClass().add("failed");
       summary.setText(
           status == StepStatus.ADRIFT
-              ? "adrift: " + result.get().candidate().lost() + " is gone"
+              ? "adrift: "
+                  + result.get().lost().kind().word()
+                  + " "
+                  + result.get().lost().name()
+                  + " is gone"
               : "failed");
     }
     if (session.selectedStep().map(s -> s.id().equals(step.id())).orElse(false)) {
@@ -122,7 +126,9 @@ final class LedgerPane extends VBox {
     add(
         menu,
         step.skipped() ? "Build again" : "Skip",
-        () -> session.edit(session.document().withStep(step.withSkipped(!step.skipped()))));
+        () ->
+            session.edit(
+                session.document().withStep(StepKinds.of(step).withSkipped(!step.skipped()))));
     add(menu, "Stop line above", () -> session.edit(session.document().withStopLine(index)));
     add(
         menu,
@@ -153,19 +159,20 @@ final class LedgerPane extends VBox {
 
   private void move(Step step, int to) {
     PartDocument moved = session.document().moved(step.id(), to);
-    List<String> seen = new ArrayList<>();
-    for (Step s : moved.steps()) {
-      if (s instanceof Step.Extrude e && !seen.contains(e.sketch())) {
-        session.notice(InWords.title(s) + " needs sketch " + e.sketch() + " before it");
-        return;
-      }
-      seen.add(s.id());
+    Optional<Dependence.Broken> broken = Dependence.newlyBroken(session.document(), moved);
+    if (broken.isPresent()) {
+      session.notice(
+          StepKinds.of(broken.get().step()).title()
+              + " needs "
+              + broken.get().needs()
+              + " before it");
+      return;
     }
     session.edit(moved);
   }
 
   private void rename(Step step) {
-    TextInputDialog dialog = new TextInputDialog(InWords.title(step));
+    TextInputDialog dialog = new TextInputDialog(StepKinds.of(step).title());
     dialog.initOwner(getScene().getWindow());
     dialog.setHeaderText(null);
     dialog.setTitle("Rename step");
@@ -174,24 +181,16 @@ final class LedgerPane extends VBox {
         .showAndWait()
         .ifPresent(name ->
             session.edit(
-                session.document().withStep(step.withLabel(name.isBlank() ? null : name.strip()))));
+                session
+                    .document()
+                    .withStep(StepKinds.of(step).withLabel(name.isBlank() ? null : name.strip()))));
   }
 
   /** Which steps name this one, said before anything is lost. */
   private String dependents(Step step) {
-    String id = step.id();
     String names =
-        session.document().steps().stream()
-            .filter(s ->
-                !s.id().equals(id)
-                    && org.ankerdraft.core.part.PartJson.write(s)
-                        .matches(
-                            ".*\""
-                                + java.util.regex.Pattern.quote(id)
-                                + "[\"/].*|.*[|(]"
-                                + java.util.regex.Pattern.quote(id)
-                                + "/.*"))
-            .map(InWords::title)
+        Dependence.on(session.document(), step.id()).stream()
+            .map(s -> StepKinds.of(s).title())
             .collect(Collectors.joining(", "));
     return names.isEmpty() ? "" : " (depend on it: " + names + ")";
   }

@@ -21,7 +21,10 @@ import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.Direction;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Vec3;
@@ -68,7 +71,7 @@ final class MainWindow {
     view = new ChartView(Look.plain(palette));
     choices = new ChoiceEditor(session);
     card = new StepCard(session, choices);
-    partCard = new PartCard(session);
+    partCard = new PartCard(session, choices);
     findings = new FindingsPane(session, this::fly);
     flat = new FlatSide(session, middle, new FlatHost(), this::flatShown);
     files = new FileActions(stage, session, view);
@@ -313,7 +316,7 @@ final class MainWindow {
   private void turnPull(Vec3 pull) {
     PartDocument part = session.document();
     Direction way = new Direction(pull.x(), pull.y(), pull.z());
-    session.preview(part.withProcess(Changed.with(part.process(), "pull", way)));
+    session.preview(part.withProcess(part.process().withPull(way)));
   }
 
   private void hovered(ChartView.Under u) {
@@ -327,11 +330,12 @@ final class MainWindow {
       return;
     }
     NamedShape named = item.body().named();
-    String name = edge ? named.edgeName(item.number()) : named.faceName(item.number());
-    String birth = NamedShape.birthStep(name);
-    String step = session.document().step(birth).map(InWords::title).orElse(birth);
+    String step =
+        edge ? "" : InWords.title(session.document(), named.faceName(item.number()).step());
     status.under(
-        edge ? InWords.edgeName(name) : InWords.faceName(name),
+        edge
+            ? ChoiceWords.edgeName(named.edgeName(item.number()))
+            : ChoiceWords.faceName(named.faceName(item.number())),
         edge
             ? String.format(
                 java.util.Locale.ROOT,
@@ -350,14 +354,15 @@ final class MainWindow {
       return;
     }
     Body body = item.body();
-    String name =
-        edge ? body.named().edgeName(item.number()) : body.named().faceName(item.number());
-    Session.Picked thing = new Session.Picked(body.name(), !edge, name);
+    EdgeName edgeName = edge ? body.named().edgeName(item.number()) : null;
+    FaceName faceName = edge ? edgeName.faces().getFirst() : body.named().faceName(item.number());
+    Session.Picked thing =
+        edge ? Session.Picked.of(body.name(), edgeName) : Session.Picked.of(body.name(), faceName);
     if (choices.isWaiting()) {
       choices.offer(thing);
       session.pick(thing, true);
     } else if (e.getClickCount() == 2) {
-      session.select(NamedShape.birthStep(name));
+      session.select(faceName.step());
     } else {
       session.pick(thing, e.isControlDown() || e.isShortcutDown());
     }

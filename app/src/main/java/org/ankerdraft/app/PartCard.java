@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
@@ -19,22 +20,27 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.expression.Quantity;
+import org.ankerdraft.core.form.Slots;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.Parameter;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartProcess;
+import org.ankerdraft.core.sheet.SheetProcess;
 
 /** The part's parameters, process and limits. */
 final class PartCard extends VBox {
   private static final String SMOOTH = "smooth";
+  private static final String NO_SHEET = "no sheet";
 
   private final Session session;
+  private final ChoiceEditor choices;
   private final VBox content = new VBox();
   private String shownLayout = "";
   private final List<Runnable> refreshers = new ArrayList<>();
 
-  PartCard(Session session) {
+  PartCard(Session session, ChoiceEditor choices) {
     this.session = session;
+    this.choices = choices;
     getStyleClass().add("card");
     content.getStyleClass().add("fields");
     Label title = new Label("Part");
@@ -85,7 +91,7 @@ final class PartCard extends VBox {
     heading("Process");
     process(part);
     heading("Sheet");
-    new SheetProcessFields(session, content, refreshers).add();
+    sheet();
     if (hasMoulding()) {
       heading("Limits of mouldings");
       limits(part, false);
@@ -94,6 +100,47 @@ final class PartCard extends VBox {
       heading("Limits of sheet");
       limits(part, true);
     }
+  }
+
+  private void sheet() {
+    SheetProcess now = session.document().process().sheet();
+    ComboBox<String> material = new ComboBox<>();
+    material.setId("sheet-material");
+    material.setMaxWidth(Double.MAX_VALUE);
+    material.getItems().add(NO_SHEET);
+    material.getItems().addAll(RuleBook.SHEET_NAMES);
+    material.setValue(now == null ? NO_SHEET : now.material());
+    material.setOnAction(e -> {
+      SheetProcess before = session.document().process().sheet();
+      SheetProcess changed =
+          material.getValue().equals(NO_SHEET)
+              ? null
+              : (before == null ? SheetProcess.DEFAULT : before).withMaterial(material.getValue());
+      if (!Objects.equals(changed, before)) {
+        session.edit(withSheet(changed));
+      }
+    });
+    VBox rows = new VBox();
+    rows.getStyleClass().add("fields");
+    content.getChildren().addAll(SlotRows.row("Material", material), rows);
+    SlotRows<SheetProcess> slots =
+        new SlotRows<>(
+            session,
+            choices,
+            rows,
+            "sheet-",
+            () ->
+                session.document().process().sheet() == null
+                    ? List.of()
+                    : Slots.of(SheetProcess.FORM, session.document().process().sheet()),
+            changed -> session.edit(withSheet(changed)),
+            changed -> session.preview(withSheet(changed)));
+    refreshers.add(() -> slots.show("sheet"));
+  }
+
+  private PartDocument withSheet(SheetProcess changed) {
+    PartDocument part = session.document();
+    return part.withProcess(part.process().withSheet(changed));
   }
 
   private boolean hasSheet() {
@@ -127,8 +174,7 @@ final class PartCard extends VBox {
     }
     session.edit(
         part.withParameters(
-            StepFields.added(
-                part.parameters(), new Parameter("value" + n, new Expr("10 mm"), null))));
+            Slots.added(part.parameters(), new Parameter("value" + n, new Expr("10 mm"), null))));
   }
 
   private void parameter(int index) {
@@ -145,7 +191,7 @@ final class PartCard extends VBox {
         session.edit(
             session
                 .document()
-                .withParameters(StepFields.without(session.document().parameters(), index))));
+                .withParameters(Slots.without(session.document().parameters(), index))));
     HBox.setHgrow(value, Priority.ALWAYS);
     Runnable take = () -> rename(index, name.getText().strip(), result);
     name.setOnAction(e -> take.run());
@@ -164,7 +210,7 @@ final class PartCard extends VBox {
                 session
                     .document()
                     .withParameters(
-                        StepFields.replaced(
+                        Slots.replaced(
                             session.document().parameters(),
                             index,
                             new Parameter(now.name(), new Expr(text), now.note()))));
@@ -212,7 +258,7 @@ final class PartCard extends VBox {
         session
             .document()
             .withParameters(
-                StepFields.replaced(
+                Slots.replaced(
                     all,
                     index,
                     new Parameter(name, all.get(index).value(), all.get(index).note()))));
@@ -260,7 +306,7 @@ final class PartCard extends VBox {
                 : Integer.valueOf(texture.getValue().substring(4))));
     content
         .getChildren()
-        .addAll(StepCard.row("Material", material), StepCard.row("Texture", texture));
+        .addAll(SlotRows.row("Material", material), SlotRows.row("Texture", texture));
   }
 
   private void change(String material, Integer vdi) {
@@ -292,7 +338,7 @@ final class PartCard extends VBox {
     });
     HBox box = new HBox(6, value, unit);
     box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-    content.getChildren().add(StepCard.row(limit.code(), new VBox(2, box, source)));
+    content.getChildren().add(SlotRows.row(limit.code(), new VBox(2, box, source)));
     refreshers.add(() -> {
       if (!value.isFocused()) {
         RuleBook.forPart(session.document())

@@ -15,14 +15,15 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.step.Stage;
 
 /**
  * The way through the work: stations with their open findings; a press shows what can be done
  * there.
  */
 final class RailPane extends VBox {
-  private final Map<Action.Stage, Label> counts = new EnumMap<>(Action.Stage.class);
-  private final Map<Action.Stage, Button> stations = new EnumMap<>(Action.Stage.class);
+  private final Map<Stage, Label> counts = new EnumMap<>(Stage.class);
+  private final Map<Stage, Button> stations = new EnumMap<>(Stage.class);
   private final List<Action> actions;
   private ContextMenu open;
 
@@ -30,8 +31,8 @@ final class RailPane extends VBox {
     this.actions = actions;
     getStyleClass().add("rail");
     setAlignment(Pos.TOP_CENTER);
-    for (Action.Stage stage : Action.Stage.values()) {
-      if (stage != Action.Stage.SHAPE) {
+    for (Stage stage : Stage.values()) {
+      if (stage != Stage.SHAPE) {
         Region line = new Region();
         line.getStyleClass().add("rail-line");
         VBox.setVgrow(line, Priority.SOMETIMES);
@@ -41,7 +42,7 @@ final class RailPane extends VBox {
     }
   }
 
-  private Button station(Action.Stage stage) {
+  private Button station(Stage stage) {
     Circle dot = new Circle(6);
     dot.getStyleClass().add("rail-dot");
     Label title = new Label(stage.title);
@@ -61,7 +62,7 @@ final class RailPane extends VBox {
   }
 
   /** Opens the station's menu; with both strokes beside each entry. */
-  void showActions(Action.Stage stage) {
+  void showActions(Stage stage) {
     closeMenu();
     open = new ContextMenu();
     open.getStyleClass().add("rail-menu");
@@ -88,16 +89,16 @@ final class RailPane extends VBox {
     if (report == null) {
       return;
     }
-    count(Action.Stage.DRAFT, report, Finding.Subject.DRAFT);
-    count(Action.Stage.WALLS, report, Finding.Subject.WALL);
-    count(Action.Stage.EDGES, report, Finding.Subject.EDGES);
-    count(Action.Stage.SHEET, report, Finding.Subject.FLAT);
+    count(Stage.DRAFT, report, Finding.Subject.DRAFT);
+    count(Stage.WALLS, report, Finding.Subject.WALL);
+    count(Stage.EDGES, report, Finding.Subject.EDGES);
+    count(Stage.SHEET, report, Finding.Subject.FLAT);
     counts
-        .get(Action.Stage.CHECK)
+        .get(Stage.CHECK)
         .setText(report.findings().isEmpty() ? "" : String.valueOf(report.findings().size()));
   }
 
-  private void count(Action.Stage stage, CheckReport report, Finding.Subject subject) {
+  private void count(Stage stage, CheckReport report, Finding.Subject subject) {
     long n = report.findings().stream().filter(f -> f.subject() == subject).count();
     counts.get(stage).setText(n == 0 ? "" : String.valueOf(n));
   }

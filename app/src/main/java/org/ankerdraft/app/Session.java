@@ -2,9 +2,8 @@ package org.ankerdraft.app;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -21,6 +20,8 @@ import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.part.Journal;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.Hint;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
@@ -46,16 +47,31 @@ final class Session {
   }
 
   /** A face or edge of a body, by name. */
-  record Picked(String body, boolean isFace, String name) {}
+  record Picked(String body, boolean isFace, String name) {
+    static Picked of(String body, FaceName face) {
+      return new Picked(body, true, face.toString());
+    }
+
+    static Picked of(String body, EdgeName edge) {
+      return new Picked(body, false, edge.toString());
+    }
+
+    /** Its number in a shape; 0 if it is not there. */
+    int in(NamedShape named) {
+      return isFace ? named.face(FaceName.read(name)) : named.edge(EdgeName.read(name));
+    }
+  }
+
+  private static final int MOST_RETRIES = 2;
 
   private final Workbench workbench;
   private final List<Listener> listeners = new ArrayList<>();
-  private final Deque<PartDocument> undo = new ArrayDeque<>();
-  private final Deque<PartDocument> redo = new ArrayDeque<>();
   private final Set<Picked> picked = new LinkedHashSet<>();
-  private PartDocument document = PartDocument.empty("part");
-  private PartDocument saved = document;
-  private PartDocument beforePreview;
+  private final History history = new History(PartDocument.empty("part"));
+  private final Path journals;
+  private Journal journal;
+  private int unsavedParts;
+  private int machineFailures;
   private Map<String, byte[]> files = Map.of();
   private Path file;
   private PartState state;
@@ -70,8 +86,13 @@ final class Session {
   private double progressShare = -1;
   private String notice = "";
 
-  Session(Workbench workbench) {
+  /**
+   * @param journals folder for the journals of parts that have no file yet
+   */
+  Session(Workbench workbench, Path journals) {
     this.workbench = workbench;
+    this.journals = journals;
+    this.journal = Journal.ofUnsaved(journals, unsavedParts);
   }
 
   void listen(Listener listener) {
@@ -83,7 +104,7 @@ final class Session {
   }
 
   PartDocument document() {
-    return document;
+    return history.document();
   }
 
   Optional<PartState> state() {
@@ -118,15 +139,15 @@ final class Session {
   }
 
   boolean isDirty() {
-    return !document.equals(saved);
+    return history.isDirty();
   }
 
   boolean canUndo() {
-    return !undo.isEmpty();
+    return history.canUndo();
   }
 
   boolean canRedo() {
-    return !redo.isEmpty();
+    return history.canRedo();
   }
 
   String progress() {
@@ -149,7 +170,7 @@ final class Session {
   }
 
   Optional<Step> selectedStep() {
-    return Optional.ofNullable(selectedStep).flatMap(document::step);
+    return Optional.ofNullable(selectedStep).flatMap(document()::step);
   }
 
   Optional<StepResult> selectedResult() {
@@ -164,7 +185,7 @@ final class Session {
   }
 
   Set<Picked> picked() {
-    return Set.copyOf(picked);
+    return Collections.unmodifiableSet(new LinkedHashSet<>(picked));
   }
 
   /** Picks a thing, alone or with what is picked already; a second time takes it back. */
@@ -190,7 +211,7 @@ final class Session {
     if (named == null) {
       return null;
     }
-    int n = p.isFace() ? named.face(p.name()) : named.edge(p.name());
+    int n = p.in(named);
     return n == 0 ? null : p.isFace() ? named.faceHint(n) : named.edgeHint(n);
   }
 
@@ -199,86 +220,92 @@ final class Session {
     tell(Change.SELECTION);
   }
 
-  /** An edit that can be undone. */
+  /** An edit that can be undone. One that would make no part is refused, with a notice. */
   void edit(PartDocument changed) {
-    PartDocument before = beforePreview == null ? document : beforePreview;
-    beforePreview = null;
-    if (!changed.equals(before)) {
-      undo.push(before);
-      redo.clear();
-    }
-    replace(changed);
+    history.edit(changed).ifPresent(this::refused);
+    documentChanged();
     record();
   }
 
-  /** Shows a change while it is being made; {@link #edit} or {@link #endPreview} ends it. */
+  private void refused(FormatError error) {
+    notice("that cannot be: " + error);
+  }
+
+  /**
+   * Shows a change while it is being made; {@link #edit} or {@link #endPreview} ends it. It is in
+   * the journal already.
+   */
   void preview(PartDocument changed) {
-    if (beforePreview == null) {
-      beforePreview = document;
+    Optional<FormatError> refused = history.preview(changed);
+    if (refused.isPresent()) {
+      refused(refused.get());
+      return;
     }
-    replace(changed);
+    documentChanged();
+    record();
   }
 
   void endPreview() {
-    if (beforePreview != null) {
-      edit(document);
+    if (history.isInPreview()) {
+      edit(document());
     }
   }
 
   /** Goes back to what stood before the preview. */
   void cancelPreview() {
-    if (beforePreview != null) {
-      PartDocument before = beforePreview;
-      beforePreview = null;
-      replace(before);
+    if (history.cancelPreview()) {
+      documentChanged();
+      record();
     }
   }
 
   void undo() {
     endPreview();
-    if (!undo.isEmpty()) {
-      redo.push(document);
-      replace(undo.pop());
+    if (history.undo()) {
+      documentChanged();
       record();
     }
   }
 
   void redo() {
-    if (!redo.isEmpty()) {
-      undo.push(document);
-      replace(redo.pop());
+    endPreview();
+    if (history.redo()) {
+      documentChanged();
       record();
     }
   }
 
-  private void replace(PartDocument changed) {
-    document = changed;
-    if (selectedStep != null && document.step(selectedStep).isEmpty()) {
+  private void documentChanged() {
+    if (selectedStep != null && document().step(selectedStep).isEmpty()) {
       selectedStep = null;
       tell(Change.SELECTION);
     }
+    machineFailures = 0;
     tell(Change.DOCUMENT);
     rebuild();
   }
 
+  /** The journal is written before an edit counts as made; that it lies on the disk comes later. */
   private void record() {
-    if (file == null) {
-      return;
-    }
     try {
       if (isDirty()) {
-        Journal.of(file).record(document);
+        journal.record(document());
+        workbench.later(journal::sync, this::cannotJournal);
       } else {
-        Journal.of(file).clear();
+        journal.clear();
       }
     } catch (IOException e) {
-      notice("the journal cannot be written: " + e.getMessage());
+      cannotJournal(e);
     }
   }
 
+  private void cannotJournal(IOException e) {
+    notice("the journal cannot be written: " + e.getMessage());
+  }
+
   private void rebuild() {
-    int before = viewedBefore == null ? -1 : document.indexOf(viewedBefore);
-    PartDocument shown = before < 0 ? document : document.withStopLine(before);
+    int before = viewedBefore == null ? -1 : document().indexOf(viewedBefore);
+    PartDocument shown = before < 0 ? document() : document().withStopLine(before);
     workbench.submit(shown, files, new Watcher());
   }
 
@@ -319,6 +346,7 @@ final class Session {
       progressShare = 1;
       tell(Change.STATE);
       tell(Change.PROGRESS);
+      tryAgainAfterMachineFailure(built);
     }
 
     @Override
@@ -340,50 +368,66 @@ final class Session {
     }
   }
 
+  /** A step that only the machine failed is tried again by itself, a few times. */
+  private void tryAgainAfterMachineFailure(PartState built) {
+    if (machineFailures < MOST_RETRIES
+        && built.steps().stream().anyMatch(StepResult::isByMachine)) {
+      machineFailures++;
+      rebuild();
+    }
+  }
+
   /** Opens a file. Empty if it went well; else why not, and the open part stays. */
   Optional<FormatError> open(Path path) {
     return switch (workbench.open(path)) {
       case PartFile.Opened.Bad(FormatError error) -> Optional.of(error);
       case PartFile.Opened.Ok(PartFile.Content content) -> {
-        take(content, path);
+        take(content, path, Journal.of(path));
         yield Optional.empty();
       }
     };
   }
 
-  private void take(PartFile.Content content, Path path) {
-    undo.clear();
-    redo.clear();
+  private void take(PartFile.Content content, Path path, Journal itsJournal) {
+    history.startWith(content.part());
     picked.clear();
-    beforePreview = null;
     selectedStep = null;
     viewedBefore = null;
     file = path;
+    journal = itsJournal;
     files = content.files();
     workbench.remember(content.cache());
-    saved = content.part();
     state = null;
     surveyed = Map.of();
     surveyedScene = Scene.empty();
     report = null;
     reportIsCurrent = false;
     notice = "";
+    recover(itsJournal);
     tell(Change.SELECTION);
-    replace(path == null ? content.part() : recovered(path, content.part()));
+    documentChanged();
   }
 
-  private PartDocument recovered(Path path, PartDocument fromFile) {
+  private void recover(Journal left) {
     try {
-      Optional<PartDocument> left = Journal.of(path).recover();
-      if (left.isPresent() && !left.get().equals(fromFile)) {
-        undo.push(fromFile);
-        notice = "unsaved changes of the last time are recovered; undo gives the saved part";
-        return left.get();
+      switch (left.recover()) {
+        case Journal.Left.Nothing() -> {}
+        case Journal.Left.Part(PartDocument part, var kept) -> {
+          if (!part.equals(document())) {
+            history.recover(part);
+            notice = "unsaved changes of the last time are recovered; undo gives the saved part";
+          }
+        }
+        case Journal.Left.Unreadable(Path kept, FormatError error) ->
+            notice =
+                "what was left unsaved cannot be read ("
+                    + error
+                    + "); it is kept as "
+                    + kept.getFileName();
       }
     } catch (IOException e) {
       notice = "the journal cannot be read: " + e.getMessage();
     }
-    return fromFile;
   }
 
   void startNew() {
@@ -392,21 +436,68 @@ final class Session {
 
   /** A new part that begins as a template. */
   void startFrom(PartDocument template) {
-    take(new PartFile.Content(template, Map.of()), null);
+    unsavedParts++;
+    take(new PartFile.Content(template, Map.of()), null, Journal.ofUnsaved(journals, unsavedParts));
   }
 
-  /** Saves under a name. */
+  /**
+   * Takes up a part without a file that the last run of the program left in its journal.
+   *
+   * @return whether there was one
+   */
+  boolean recoverLeftBehind() {
+    try {
+      for (Journal left : Journal.leftBehind(journals)) {
+        if (left.recover() instanceof Journal.Left.Part(PartDocument part, var kept)) {
+          startFrom(PartDocument.empty("part"));
+          files = kept;
+          journal.keep(kept);
+          history.recover(part);
+          notice = "a part that was never saved is recovered";
+          documentChanged();
+          record();
+          left.clear();
+          return true;
+        }
+      }
+    } catch (IOException e) {
+      notice("the journals cannot be read: " + e.getMessage());
+    }
+    return false;
+  }
+
+  /** The unsaved changes are given up. */
+  void giveUpChanges() {
+    try {
+      journal.clear();
+    } catch (IOException e) {
+      cannotJournal(e);
+    }
+  }
+
+  /** Saves under a name; the file is written off the interface thread. */
   void save(Path path, byte[] thumbnail) throws IOException {
     endPreview();
-    boolean current = state != null && state.part().equals(document) && state.isLoaded();
-    Map<String, byte[]> cache = current ? PartBuilder.cacheOf(state) : Map.of();
-    PartFile.save(path, new PartFile.Content(document, files, cache), thumbnail);
-    if (file != null) {
-      Journal.of(file).clear();
+    PartDocument written = document();
+    PartState built = state;
+    boolean current = built != null && built.part().equals(written) && built.isLoaded();
+    Map<String, byte[]> imported = files;
+    try {
+      OffThread.await(() -> {
+        Map<String, byte[]> cache = current ? PartBuilder.cacheOf(built) : Map.of();
+        PartFile.save(path, new PartFile.Content(written, imported, cache), thumbnail);
+        return path;
+      });
+    } catch (IOException | RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new IOException(e);
     }
+    journal.clear();
     file = path;
-    saved = document;
-    Journal.of(path).clear();
+    journal = Journal.of(path);
+    history.isSavedAs(written);
+    record();
     notice("saved " + path.getFileName());
     tell(Change.DOCUMENT);
   }

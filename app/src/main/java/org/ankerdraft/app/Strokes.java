@@ -3,6 +3,7 @@ package org.ankerdraft.app;
 import java.util.List;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.ankerdraft.core.step.Stage;
 
 /**
  * Two-stroke keys: the stage's letter opens the station on the rail, the step's letter then runs
@@ -49,8 +50,8 @@ final class Strokes {
       }
       return true;
     }
-    for (Action.Stage stage : Action.Stage.values()) {
-      if (stage.key.equals(letter)) {
+    for (Stage stage : Stage.values()) {
+      if (String.valueOf(stage.letter).equals(letter)) {
         first = letter;
         since = System.nanoTime();
         rail.showActions(stage);

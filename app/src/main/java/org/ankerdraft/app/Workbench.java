@@ -1,5 +1,6 @@
 package org.ankerdraft.app;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +26,7 @@ import org.ankerdraft.core.part.PartOpener;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.render.Scene;
+import org.slf4j.LoggerFactory;
 
 /**
  * Builds, surveys and checks parts on a thread of its own. The latest request wins: an older one
@@ -81,12 +83,13 @@ final class Workbench implements AutoCloseable {
   private final CheckRunner checks;
   private Map<Path, CompletableFuture<PartFile.Opened>> ahead = Map.of();
   private final AtomicReference<Job> current = new AtomicReference<>();
-  private final ExecutorService thread =
-      Executors.newSingleThreadExecutor(r -> {
-        Thread t = new Thread(r, "workbench");
-        t.setDaemon(true);
-        return t;
-      });
+  private final ExecutorService thread = daemon("workbench");
+  private final ExecutorService filing = daemon("filing");
+
+  private static ExecutorService daemon(String name) {
+    return Executors.newSingleThreadExecutor(
+        work -> Thread.ofPlatform().daemon().name(name).unstarted(work));
+  }
 
   Workbench(Path worker) {
     kernel = new GeometryKernel(worker);
@@ -108,7 +111,17 @@ final class Workbench implements AutoCloseable {
     if (before != null) {
       before.overtakenAt = System.nanoTime();
     }
-    thread.execute(() -> run(job, part, files, listener));
+    thread.execute(() -> guarded(job, listener, () -> run(job, part, files, listener)));
+  }
+
+  /** An internal error ends one request, with a word and a place in the log. */
+  private void guarded(Job job, Listener listener, Runnable work) {
+    try {
+      work.run();
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      LoggerFactory.getLogger(Workbench.class).error("A build or check ended in an error", e);
+      tell(job, () -> listener.stopped("internal error; the log tells more"));
+    }
   }
 
   /**
@@ -136,12 +149,40 @@ final class Workbench implements AutoCloseable {
   PartFile.Opened open(Path path) {
     CompletableFuture<PartFile.Opened> opened = ahead.get(path);
     ahead = Map.of();
-    return opened == null ? PartOpener.open(path) : opened.join();
+    if (opened != null) {
+      return opened.join();
+    }
+    try {
+      return OffThread.await(() -> PartOpener.open(path));
+    } catch (RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new IllegalStateException("opening tells failures as values", e);
+    }
   }
 
   /** Hands over the results that a part file holds, before it is built. */
   void remember(Map<String, byte[]> cache) {
     thread.execute(() -> builder.remember(cache));
+  }
+
+  /** Work with a file that nobody waits for. */
+  interface FileWork {
+    void run() throws IOException;
+  }
+
+  /** Does file work in the background, in order; failures are told on the interface thread. */
+  void later(FileWork work, Consumer<IOException> failed) {
+    if (filing.isShutdown()) {
+      return;
+    }
+    filing.execute(() -> {
+      try {
+        work.run();
+      } catch (IOException e) {
+        Platform.runLater(() -> failed.accept(e));
+      }
+    });
   }
 
   /** Gives up the request at work. */
@@ -223,6 +264,7 @@ final class Workbench implements AutoCloseable {
   public void close() {
     cancel();
     thread.shutdownNow();
+    filing.shutdown();
     kernel.close();
     slowKernel.close();
   }

@@ -34,7 +34,7 @@ abstract class InWindow {
     Path file = folder.resolve("box.json");
     Files.writeString(file, part());
     robot.interact(() -> {
-      window = new MainWindow(stage, new Session(workbench));
+      window = new MainWindow(stage, new Session(workbench, folder.resolve("journals")));
       window.show();
       window.open(file);
     });

@@ -10,6 +10,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.sheet.FlatPattern;
 import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.flange.Flange;
 import org.ankerdraft.kernel.Vec3;
 import org.ankerdraft.render.Camera;
 import org.ankerdraft.render.Look;
@@ -107,7 +108,7 @@ class SheetWindowTest extends InWindow {
     robot.push(KeyCode.F);
     settle();
     Step last = onFx(() -> window.session().document().steps().getLast());
-    assertThat(last).isInstanceOf(SheetStep.Flange.class);
+    assertThat(last).isInstanceOf(Flange.class);
     assertThat(flat().bends()).hasSize(5);
     type("#field-length", "25 mm");
     robot.push(KeyCode.ENTER);

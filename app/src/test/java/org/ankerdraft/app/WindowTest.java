@@ -12,7 +12,9 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.PartFile;
-import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.draft.Draft;
+import org.ankerdraft.core.step.extrude.Extrude;
+import org.ankerdraft.core.step.shell.Shell;
 import org.ankerdraft.kernel.Vec3;
 import org.ankerdraft.render.Camera;
 import org.ankerdraft.render.Look;
@@ -119,8 +121,7 @@ class WindowTest extends InWindow {
     robot.write("hollow");
     robot.push(KeyCode.ENTER);
     settle();
-    assertThat(onFx(() -> window.session().document().steps().getLast()))
-        .isInstanceOf(Step.Shell.class);
+    assertThat(onFx(() -> window.session().document().steps().getLast())).isInstanceOf(Shell.class);
   }
 
   @Test
@@ -176,8 +177,7 @@ class WindowTest extends InWindow {
         .release(MouseButton.PRIMARY);
     settle();
     assertThat(volume() / 1200).isCloseTo(25, within(0.5));
-    Step.Extrude box =
-        (Step.Extrude) onFx(() -> window.session().document().step("box").orElseThrow());
+    Extrude box = (Extrude) onFx(() -> window.session().document().step("box").orElseThrow());
     assertThat(box.depth().text()).isEqualTo("depth");
   }
 
@@ -187,8 +187,7 @@ class WindowTest extends InWindow {
     assertThat(onFx(() -> window.map())).isEqualTo(Look.Map.DRAFT);
     robot.clickOn("Draft it 1°");
     settle();
-    assertThat(onFx(() -> window.session().document().steps().getLast()))
-        .isInstanceOf(Step.Draft.class);
+    assertThat(onFx(() -> window.session().document().steps().getLast())).isInstanceOf(Draft.class);
     assertThat(text("#verdict-draft")).startsWith("3 stop");
   }
 

@@ -12,7 +12,10 @@ import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.folded.Folded;
+import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 
@@ -85,16 +88,14 @@ public final class UnfoldBench {
     for (int i = 0; i <= bends; i++) {
       curves.add(new SketchCurve.Line("l" + i, corner(i), corner(i + 1), false));
     }
-    Step sketch = new Step.Sketch("s", null, false, PlaneRef.base("XZ"), curves);
+    Step sketch = new Sketch(Head.of("s"), PlaneRef.base(PlaneRef.Base.XZ), curves);
     Step folded =
-        new SheetStep.Folded(
-            "strip",
-            null,
-            false,
+        new Folded(
+            Head.of("strip"),
             "s",
             new Expr("30 mm"),
             false,
-            SheetStep.Side.CENTRED,
+            Folded.Side.CENTRED,
             new Expr("1 mm"),
             new Expr("1 mm"),
             null,

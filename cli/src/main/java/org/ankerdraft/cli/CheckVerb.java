@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
@@ -58,7 +59,7 @@ final class CheckVerb implements Callable<Integer> {
               .check(state, book, Budget.Cancel.NEVER)
               .orElseThrow(() -> new Workshop.CannotGoOn("the checks could not be finished"));
       print(state, report);
-      if (!state.isOk() || !report.failures().isEmpty()) {
+      if (!state.isOk() || !report.isComplete()) {
         return Exit.ERROR;
       }
       return report.stops() ? Exit.STOPPED : Exit.OK;
@@ -84,7 +85,7 @@ final class CheckVerb implements Callable<Integer> {
     state.steps().stream()
         .filter(s -> s.failure() != null)
         .forEach(s -> err.println(s.id() + ": " + s.message()));
-    report.failures().forEach(err::println);
+    report.unchecked().forEach(u -> err.println("not checked: " + u.inWords()));
     err.flush();
     if (json) {
       out.println(Json.text(asJson(report)));
@@ -108,6 +109,14 @@ final class CheckVerb implements Callable<Integer> {
     verdict.put("draft", report.verdict(Finding.Subject.DRAFT));
     verdict.put("wall", report.verdict(Finding.Subject.WALL));
     verdict.put("flat", report.flatVerdict());
+    ArrayNode unchecked = root.putArray("notChecked");
+    for (CheckReport.Unchecked u : report.unchecked()) {
+      ObjectNode n = unchecked.addObject();
+      n.put("subject", u.subject().name().toLowerCase(Locale.ROOT));
+      n.put("body", u.body());
+      n.put("what", u.what());
+      n.put("why", u.why());
+    }
     ArrayNode findings = root.putArray("findings");
     for (Finding f : report.findings()) {
       ObjectNode n = findings.addObject();
@@ -117,7 +126,7 @@ final class CheckVerb implements Callable<Integer> {
       n.put("required", f.required());
       n.put("unit", f.unit());
       n.set("point", Json.point(f.point()));
-      n.put("face", f.faces().isEmpty() ? "" : f.faces().getFirst());
+      n.put("face", f.faces().isEmpty() ? "" : f.faces().getFirst().toString());
       n.put("source", f.source());
       n.put("message", f.message());
     }

@@ -1,25 +1,28 @@
 package org.ankerdraft.cli;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.FormatException;
+import org.ankerdraft.core.form.Place;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.measure.Measuring;
 import org.ankerdraft.core.measure.Measuring.Measured;
 import org.ankerdraft.core.measure.Measuring.Thing;
-import org.ankerdraft.core.measure.Measuring;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Vec3;
@@ -35,7 +38,6 @@ import picocli.CommandLine.Spec;
     footer =
         "A thing is the name of a face or edge, a point x,y,z in mm, or a choice as the part file writes it.")
 final class MeasureVerb implements Callable<Integer> {
-  private static final ObjectMapper MAPPER = new ObjectMapper();
 
   @Parameters(index = "0", paramLabel = "FILE")
   private Path file;
@@ -93,64 +95,73 @@ final class MeasureVerb implements Callable<Integer> {
     if (text.startsWith("{")) {
       return chosen(state, text);
     }
-    String[] numbers = text.split(",", -1);
-    if (numbers.length == 3
-        && Arrays.stream(numbers).allMatch(n -> n.trim().matches("[-+0-9.eE]+"))) {
-      return new Thing.PointAt(
-          new Vec3(
-              Double.parseDouble(numbers[0]),
-              Double.parseDouble(numbers[1]),
-              Double.parseDouble(numbers[2])));
+    Optional<Vec3> point = point(text);
+    if (point.isPresent()) {
+      return new Thing.PointAt(point.get());
     }
+    Optional<FaceName> face = FaceName.parse(text);
+    Optional<EdgeName> edge = EdgeName.parse(text);
     for (Body body : state.bodies().values()) {
-      if (body.named().face(text) > 0) {
-        return new Thing.FaceOf(body, body.named().face(text));
+      int f = face.map(body.named()::face).orElse(0);
+      if (f > 0) {
+        return new Thing.FaceOf(body, f);
       }
-      if (body.named().edge(text) > 0) {
-        return new Thing.EdgeOf(body, body.named().edge(text));
+      int e = edge.map(body.named()::edge).orElse(0);
+      if (e > 0) {
+        return new Thing.EdgeOf(body, e);
       }
     }
     throw new Workshop.CannotGoOn("no face or edge is named " + text);
+  }
+
+  /** Three numbers, parted by commas; empty for another text. */
+  private static Optional<Vec3> point(String text) throws Workshop.CannotGoOn {
+    String[] parts = text.split(",", -1);
+    if (parts.length != 3) {
+      return Optional.empty();
+    }
+    double[] xyz = new double[parts.length];
+    for (int i = 0; i < parts.length; i++) {
+      try {
+        xyz[i] = Double.parseDouble(parts[i].strip());
+      } catch (NumberFormatException e) {
+        throw new Workshop.CannotGoOn(
+            "point " + text + ": '" + parts[i].strip() + "' is not a number");
+      }
+      if (!(Math.abs(xyz[i]) <= Evaluator.LARGEST_MM)) {
+        throw new Workshop.CannotGoOn("point " + text + " lies too far away");
+      }
+    }
+    return Optional.of(new Vec3(xyz[0], xyz[1], xyz[2]));
   }
 
   private static Thing chosen(PartState state, String text) throws Workshop.CannotGoOn {
     Evaluator values = new Evaluator(state.part().definitions());
     Vec3 pull = state.part().process().pull().unit();
     try {
+      boolean isEdge = isEdgeChoice(text);
       for (Body body : state.bodies().values()) {
         Choosing choosing = new Choosing(body.named(), values, pull, Tolerance.MODEL);
-        Set<Integer> found;
-        if (isEdgeChoice(text)) {
-          found = choosing.edges(MAPPER.readValue(text, EdgeChoice.class));
-          if (!found.isEmpty()) {
-            return new Thing.EdgeOf(body, found.iterator().next());
-          }
-        } else {
-          found = choosing.faces(MAPPER.readValue(text, FaceChoice.class));
-          if (!found.isEmpty()) {
-            return new Thing.FaceOf(body, found.iterator().next());
-          }
+        Set<Integer> found =
+            isEdge
+                ? choosing.edges(PartJson.read(EdgeChoice.FORM, text))
+                : choosing.faces(PartJson.read(FaceChoice.FORM, text));
+        if (!found.isEmpty()) {
+          int first = found.iterator().next();
+          return isEdge ? new Thing.EdgeOf(body, first) : new Thing.FaceOf(body, first);
         }
       }
-    } catch (JsonProcessingException e) {
-      throw new Workshop.CannotGoOn(
-          "choice " + text + " is not understood: " + e.getOriginalMessage());
+    } catch (FormatException e) {
+      throw new Workshop.CannotGoOn("choice " + text + " is not understood: " + e.error());
     } catch (ExpressionException | Choosing.Adrift e) {
       throw new Workshop.CannotGoOn(e.getMessage());
     }
     throw new Workshop.CannotGoOn("choice " + text + " describes nothing in the part");
   }
 
-  private static boolean isEdgeChoice(String text) {
-    try {
-      return MAPPER
-          .readTree(text)
-          .path("choose")
-          .asText()
-          .matches(
-              "edge|tangent chain|loop|edges of face|edges of step|inside corners|outside corners|sharp edges|parallel|nearest edge");
-    } catch (JsonProcessingException e) {
-      return false;
-    }
+  /** Whether the choice's word is one of the edges' words. */
+  private static boolean isEdgeChoice(String text) throws FormatException {
+    String word = EdgeChoice.FORM.wordIn(PartJson.tree(text), Place.ROOT);
+    return EdgeChoice.FORM.forms().containsKey(word);
   }
 }

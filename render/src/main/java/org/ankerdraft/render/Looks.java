@@ -7,6 +7,7 @@ import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.Severity;
 import org.ankerdraft.core.check.WallStatistics;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.kernel.Vec3;
 
 /** Looks made from what the checks found. */
@@ -80,7 +81,7 @@ public final class Looks {
     Set<Integer> faces = new HashSet<>();
     for (Finding f : report.findings()) {
       if (f.code().equals(code)) {
-        for (String name : f.faces()) {
+        for (FaceName name : f.faces()) {
           var body = report.bodies().get(f.body());
           int face = body == null ? 0 : body.body().named().face(name);
           if (face > 0) {

@@ -9,19 +9,37 @@ import java.util.Map;
  * @param findings worst first
  * @param bodies by name
  * @param flats flat patterns of the sheet bodies, by name
- * @param failures what could not be checked, in words
+ * @param unchecked what could not be checked: it is neither clear nor found
  */
 public record CheckReport(
     RuleBook book,
     List<Finding> findings,
     Map<String, BodyAnalysis> bodies,
     Map<String, FlatAnalysis> flats,
-    List<String> failures) {
+    List<Unchecked> unchecked) {
   public CheckReport {
     findings = List.copyOf(findings);
     bodies = Map.copyOf(bodies);
     flats = Map.copyOf(flats);
-    failures = List.copyOf(failures);
+    unchecked = List.copyOf(unchecked);
+  }
+
+  /**
+   * A check that could not be run.
+   *
+   * @param body name of the body
+   * @param what the check
+   * @param why in words
+   */
+  public record Unchecked(Finding.Subject subject, String body, String what, String why) {
+    public String inWords() {
+      return what + " of body " + body + ": " + why;
+    }
+  }
+
+  /** Whether every check was run, on something. */
+  public boolean isComplete() {
+    return unchecked.isEmpty() && !bodies.isEmpty();
   }
 
   /** How many findings of a severity there are on a subject. */
@@ -33,12 +51,13 @@ public record CheckReport(
 
   /** The verdict on the flat, which parts without sheet bodies do not have. */
   public String flatVerdict() {
-    return flats.isEmpty() ? "no sheet body" : verdict(Finding.Subject.FLAT);
+    boolean isUnchecked = unchecked.stream().anyMatch(u -> u.subject() == Finding.Subject.FLAT);
+    return flats.isEmpty() && !isUnchecked ? "no sheet body" : verdict(Finding.Subject.FLAT);
   }
 
   /**
-   * "clear", or the counts: "2 stop, 1 caution". Findings on edges count to the wall. Parts of
-   * sheet alone have no verdict on draft and wall.
+   * "clear", the counts ("2 stop, 1 caution"), or "not checked". Findings on edges count to the
+   * wall. Parts of sheet alone have no verdict on draft and wall.
    */
   public String verdict(Finding.Subject subject) {
     if (subject != Finding.Subject.FLAT && !bodies.isEmpty() && flats.size() == bodies.size()) {
@@ -54,7 +73,16 @@ public record CheckReport(
         s.append(s.isEmpty() ? "" : ", ").append(n).append(' ').append(severity.word());
       }
     }
+    boolean isWhole =
+        unchecked.stream().noneMatch(u -> u.subject() == subject || isOfWall(subject, u.subject()));
+    if (!isWhole || bodies.isEmpty()) {
+      s.append(s.isEmpty() ? "" : ", ").append("not checked");
+    }
     return s.isEmpty() ? "clear" : s.toString();
+  }
+
+  private static boolean isOfWall(Finding.Subject asked, Finding.Subject other) {
+    return asked == Finding.Subject.WALL && other == Finding.Subject.EDGES;
   }
 
   public boolean stops() {

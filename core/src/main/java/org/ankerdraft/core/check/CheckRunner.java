@@ -14,8 +14,8 @@ import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.kernel.Budget;
-import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.kernel.Vec3;
@@ -110,7 +110,7 @@ public final class CheckRunner {
       return Optional.empty();
     }
     List<Finding> findings = new ArrayList<>();
-    List<String> failures = new ArrayList<>();
+    List<CheckReport.Unchecked> unchecked = new ArrayList<>();
     Map<String, BodyAnalysis> bodies = new LinkedHashMap<>();
     Map<String, FlatAnalysis> flats = new LinkedHashMap<>();
     Set<String> sheets = BodyUnfolding.sheetBodies(state);
@@ -118,7 +118,11 @@ public final class CheckRunner {
     for (Body body : state.bodies().values()) {
       BodyAnalysis a = surveyed.get().get(body.name());
       if (a == null) {
-        failures.add("body " + body.name() + " could not be meshed, so it is not checked");
+        for (Finding.Subject subject : subjects(sheets.contains(body.name()))) {
+          unchecked.add(
+              new CheckReport.Unchecked(
+                  subject, body.name(), "every check", "the body could not be meshed"));
+        }
         continue;
       }
       if (a.wall() == null && !sheets.contains(body.name())) {
@@ -143,7 +147,20 @@ public final class CheckRunner {
       findings.addAll(UndercutCheck.check(a, book, pull));
       findings.addAll(WallCheck.check(a, book));
       findings.addAll(CornerCheck.check(a, book, state.part()));
-      crossing(body, cancel).ifPresent(findings::add);
+      switch (crosses(body, cancel)) {
+        case Outcome.Done<Boolean>(Boolean crosses) -> {
+          if (crosses) {
+            findings.add(crossing(body));
+          }
+        }
+        case Outcome.Failed<Boolean>(var failure) ->
+            unchecked.add(
+                new CheckReport.Unchecked(
+                    Finding.Subject.WALL,
+                    body.name(),
+                    "whether the boundary crosses itself",
+                    failure.message()));
+      }
       if (cancel.isUnwanted()) {
         return Optional.empty();
       }
@@ -152,7 +169,7 @@ public final class CheckRunner {
         Comparator.comparing(Finding::severity)
             .thenComparing(Finding::subject)
             .thenComparingDouble(f -> -excess(f)));
-    return Optional.of(new CheckReport(book, findings, bodies, flats, failures));
+    return Optional.of(new CheckReport(book, findings, bodies, flats, unchecked));
   }
 
   private FlatAnalysis unfolded(Body body, PartState state, Budget.Cancel cancel) {
@@ -173,38 +190,44 @@ public final class CheckRunner {
         : Math.abs(f.measured() - f.required()) / Math.abs(f.required());
   }
 
+  private static List<Finding.Subject> subjects(boolean isSheet) {
+    return isSheet
+        ? List.of(Finding.Subject.FLAT)
+        : List.of(Finding.Subject.DRAFT, Finding.Subject.WALL, Finding.Subject.EDGES);
+  }
+
   private final Map<String, Boolean> crossingByKey = new LinkedHashMap<>();
 
-  private Optional<Finding> crossing(Body body, Budget.Cancel cancel) {
-    Boolean crosses = crossingByKey.get(body.key());
-    if (crosses == null) {
-      Outcome<Boolean> outcome =
-          slowKernel.crossesItself(body.named().shape(), new Budget(CROSSING_BUDGET, cancel));
-      // Out of time proves nothing either way; the other proofs stand.
-      crosses = outcome instanceof Outcome.Done<Boolean>(Boolean found) && found;
-      if (!cancel.isCancelled()) {
-        crossingByKey.put(body.key(), crosses);
-      }
+  /** Whether the boundary crosses itself. An answer that was not found is asked for again. */
+  private Outcome<Boolean> crosses(Body body, Budget.Cancel cancel) {
+    Boolean known = crossingByKey.get(body.key());
+    if (known != null) {
+      return Outcome.done(known);
     }
-    if (!crosses) {
-      return Optional.empty();
+    Outcome<Boolean> outcome =
+        slowKernel.crossesItself(body.named().shape(), new Budget(CROSSING_BUDGET, cancel));
+    if (outcome instanceof Outcome.Done<Boolean>(Boolean found)) {
+      crossingByKey.put(body.key(), found);
     }
-    return Optional.of(
-        new Finding(
-            "body.crosses",
-            Finding.Subject.WALL,
-            Severity.STOP,
-            "Boundary crosses itself",
-            1,
-            0,
-            "",
-            body.named().shape().mass().centroid(),
-            body.name(),
-            List.of(),
-            "geometry",
-            "the boundary of body "
-                + body.name()
-                + " crosses itself, so it is no solid that can be made",
-            null));
+    return outcome;
+  }
+
+  private static Finding crossing(Body body) {
+    return new Finding(
+        "body.crosses",
+        Finding.Subject.WALL,
+        Severity.STOP,
+        "Boundary crosses itself",
+        1,
+        0,
+        "",
+        body.named().shape().mass().centroid(),
+        body.name(),
+        List.of(),
+        "geometry",
+        "the boundary of body "
+            + body.name()
+            + " crosses itself, so it is no solid that can be made",
+        null);
   }
 }

@@ -117,9 +117,7 @@ final class CornerCheck {
       if (radius(face) < required * (1 - SLACK)
           && named.faceName(f).role().equals("on")
           && face.concave()) {
-        byBirth
-            .computeIfAbsent(named.faceName(f).step(), b -> new ArrayList<>())
-            .add(f);
+        byBirth.computeIfAbsent(named.faceName(f).step(), b -> new ArrayList<>()).add(f);
       }
     }
     return byBirth;

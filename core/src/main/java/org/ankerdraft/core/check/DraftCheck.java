@@ -77,9 +77,7 @@ final class DraftCheck {
             .map(e -> e.across(face))
             .distinct()
             .count();
-    return kind != Topology.SurfaceKind.PLANE
-        && smooth >= 2
-        && isRound(named.faceName(face));
+    return kind != Topology.SurfaceKind.PLANE && smooth >= 2 && isRound(named.faceName(face));
   }
 
   /** A round, or what became of one inside a wall. */

@@ -57,8 +57,7 @@ final class FlatRepairs {
       FaceName name = named.faceName(f);
       if (face.kind() == Topology.SurfaceKind.CYLINDER
           && Math.abs(distanceToAxis(face, on) - face.radius()) < NEAR_MM) {
-        Optional<Step> moved =
-            repaired(name, new Repair.MovePlace(name.part(), by, this::frame));
+        Optional<Step> moved = repaired(name, new Repair.MovePlace(name.part(), by, this::frame));
         if (moved.isPresent()) {
           return moved;
         }

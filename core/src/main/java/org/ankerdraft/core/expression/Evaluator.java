@@ -121,7 +121,9 @@ public final class Evaluator {
     Set<String> seen = new HashSet<>();
     while (!open.isEmpty()) {
       String next = open.peek();
-      if (values.containsKey(next) || failures.containsKey(next) || !definitions.containsKey(next)) {
+      if (values.containsKey(next)
+          || failures.containsKey(next)
+          || !definitions.containsKey(next)) {
         open.pop();
       } else if (seen.add(next)) {
         wordsOf(definitions.get(next))

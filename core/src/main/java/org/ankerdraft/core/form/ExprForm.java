@@ -26,8 +26,7 @@ public record ExprForm(Measure measure) implements Form<Expr> {
       return new Expr(node.asText());
     }
     if (!node.isTextual()) {
-      throw new FormatException(
-          at, "an expression is a text or a number, not " + Forms.kind(node));
+      throw new FormatException(at, "an expression is a text or a number, not " + Forms.kind(node));
     }
     return new Expr(TextForm.plain(node.textValue(), LONGEST, at));
   }

@@ -3,7 +3,9 @@ package org.ankerdraft.core.form;
 import java.util.Optional;
 import org.ankerdraft.kernel.Vec3;
 
-/** What a field may ask in order to say where its handle stands: the step's result as it is shown. */
+/**
+ * What a field may ask in order to say where its handle stands: the step's result as it is shown.
+ */
 public interface GripScene {
   /** On the n-th face (from 0) that the step bore in a role. */
   Optional<Grip> onBorn(String role, int nth, double factor);

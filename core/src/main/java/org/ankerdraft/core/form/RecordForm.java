@@ -31,10 +31,10 @@ public final class RecordForm<R> implements Form<R> {
   private final List<Field<R, ?>> written;
   private final Function<Values, R> make;
   private final Check<R> check;
-  private final Short<R, ?> shorter;
+  private final Shorter<R, ?> shorter;
 
   /** Another form that says the same with less. */
-  private record Short<R, T>(Form<T> form, Function<T, R> make) {
+  private record Shorter<R, T>(Form<T> form, Function<T, R> make) {
     R read(JsonNode node, Place at) throws FormatException {
       return make.apply(form.read(node, at));
     }
@@ -45,7 +45,7 @@ public final class RecordForm<R> implements Form<R> {
       List<Field<R, ?>> fields,
       Function<Values, R> make,
       Check<R> check,
-      Short<R, ?> shorter) {
+      Shorter<R, ?> shorter) {
     this.name = name;
     this.fields = List.copyOf(fields);
     this.written = fields.stream().filter(Field::isWritten).toList();
@@ -69,7 +69,7 @@ public final class RecordForm<R> implements Form<R> {
 
   /** This form, where a list may stand for the record too: it is read, and never written. */
   public <T> RecordForm<R> orShort(Form<T> form, Function<T, R> of) {
-    return new RecordForm<>(name, fields, make, check, new Short<>(form, of));
+    return new RecordForm<>(name, fields, make, check, new Shorter<>(form, of));
   }
 
   /** This form with the fields of another record, which it holds, before its own. */
@@ -115,7 +115,9 @@ public final class RecordForm<R> implements Form<R> {
       if (!known.contains(given)) {
         throw new FormatException(
             at.field(Forms.shortened(given)),
-            "field \"" + Forms.shortened(given) + "\" is not known here; known are "
+            "field \""
+                + Forms.shortened(given)
+                + "\" is not known here; known are "
                 + String.join(", ", known));
       }
     }
@@ -183,7 +185,7 @@ public final class RecordForm<R> implements Form<R> {
   private static <T> boolean isUsual(Field<?, T> f, T value) {
     return value.equals(f.otherwise())
         || (f.otherwise() == null
-            && (value.equals(Boolean.FALSE) || (value instanceof List<?> l && l.isEmpty())));
+            && (value.equals(false) || (value instanceof List<?> l && l.isEmpty())));
   }
 
   /** A copy with another value in one field. */
@@ -210,8 +212,7 @@ public final class RecordForm<R> implements Form<R> {
     return change.of(this, make.apply(values));
   }
 
-  private static <R, T> void changeValue(
-      Field<R, T> f, R record, Change change, Values values) {
+  private static <R, T> void changeValue(Field<R, T> f, R record, Change change, Values values) {
     T v = f.of(record);
     values.put(f, v == null ? null : f.form().changed(v, change));
   }

@@ -13,8 +13,17 @@ public final class Slots<S> {
 
   /** The rows of a record, in the order of its fields. */
   public static <S> List<Slot<S>> of(RecordForm<S> form, S record) {
+    return of(form, record, Function.identity());
+  }
+
+  /**
+   * The rows of a record that is part of something.
+   *
+   * @param put the whole with another record in it
+   */
+  public static <R, S> List<Slot<S>> of(RecordForm<R> form, R record, Function<R, S> put) {
     Slots<S> slots = new Slots<>();
-    slots.record("", "", form, record, Function.identity(), 0);
+    slots.record("", "", form, record, put, 0);
     return List.copyOf(slots.out);
   }
 
@@ -38,12 +47,10 @@ public final class Slots<S> {
     String id = path + f.id();
     String label = f.label().isEmpty() ? parentLabel : f.label();
     Function<T, S> with =
-        v ->
-            put.apply(
-                f.chosen() != null ? f.chosen().apply(record, v) : form.with(record, f, v));
+        v -> put.apply(f.chosen() != null ? f.chosen().apply(record, v) : form.with(record, f, v));
     T value = f.of(record);
     if (f.form() instanceof ListForm<?> list && f.hasItems()) {
-      items(id, list, f, record, value, with, at);
+      items(id, list, f, record, value, with);
     } else if (f.form() instanceof RecordForm<T> inner && value != null) {
       record(id + ".", label, inner, value, with, at);
     } else if (f.form() instanceof TupleForm<T, ?> tuple) {
@@ -88,13 +95,7 @@ public final class Slots<S> {
 
   @SuppressWarnings("unchecked") // a field of a list form holds a list of its items
   private <R, T, I> void items(
-      String id,
-      ListForm<I> list,
-      Field<R, T> f,
-      R record,
-      T value,
-      Function<T, S> with,
-      int at) {
+      String id, ListForm<I> list, Field<R, T> f, R record, T value, Function<T, S> with) {
     List<I> items = (List<I>) value;
     Function<List<I>, S> put = l -> with.apply((T) l);
     for (int i = 0; i < items.size(); i++) {
@@ -116,10 +117,9 @@ public final class Slots<S> {
               id,
               f.addings().size() > 1 ? "Add" : "",
               f.addings().stream()
-                  .map(
-                      a ->
-                          new Slot.Adder<>(
-                              a.label(), put.apply(added(items, (I) a.item().apply(record)))))
+                  .map(a ->
+                      new Slot.Adder<>(
+                          a.label(), put.apply(added(items, (I) a.item().apply(record)))))
                   .toList()));
     }
   }
@@ -127,13 +127,12 @@ public final class Slots<S> {
   private <I> void item(String path, Form<I> form, I item, Function<I, S> put, int at) {
     switch (form) {
       case RecordForm<I> r -> record(path, "", r, item, put, at);
-      case VariantForm<I> v -> v.open(item, opening(path, item, put, at));
+      case VariantForm<I> v -> v.open(item, opening(path, put, at));
       default -> throw new IllegalArgumentException("items of a card are records, not " + form);
     }
   }
 
-  private <I> VariantForm.Opening<Void> opening(
-      String path, I item, Function<I, S> put, int at) {
+  private <I> VariantForm.Opening<Void> opening(String path, Function<I, S> put, int at) {
     return new VariantForm.Opening<>() {
       @Override
       @SuppressWarnings("unchecked") // R is the item's own type

@@ -27,7 +27,11 @@ public record TupleForm<T, P>(
     if (!node.isArray() || node.size() != names.size()) {
       throw new FormatException(
           at,
-          "a " + words + " is a list of " + names.size() + " values, not "
+          "a "
+              + words
+              + " is a list of "
+              + names.size()
+              + " values, not "
               + (node.isArray() ? "of " + node.size() : Forms.kind(node)));
     }
     List<P> read = new ArrayList<>();

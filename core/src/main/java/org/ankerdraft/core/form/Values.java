@@ -1,11 +1,10 @@
 package org.ankerdraft.core.form;
 
 import java.util.IdentityHashMap;
-import java.util.Map;
 
 /** The values of a record's fields while it is put together. */
 public final class Values {
-  private final Map<Field<?, ?>, Object> byField = new IdentityHashMap<>();
+  private final IdentityHashMap<Field<?, ?>, Object> byField = new IdentityHashMap<>();
 
   /** The value of a field; the field's own default, or null, where none was given. */
   @SuppressWarnings("unchecked") // put() lets only values of the field's type in

@@ -35,8 +35,7 @@ public final class VariantForm<V> implements Form<V> {
   }
 
   /** A kind whose form may hold this one. */
-  public <R extends V> VariantForm<V> or(
-      String word, Class<R> type, Supplier<RecordForm<R>> form) {
+  public <R extends V> VariantForm<V> or(String word, Class<R> type, Supplier<RecordForm<R>> form) {
     byWord.put(word, new Variant<>(word, type, form));
     return this;
   }
@@ -53,22 +52,29 @@ public final class VariantForm<V> implements Form<V> {
     return of(value).word;
   }
 
-  @Override
-  public V read(JsonNode node, Place at) throws FormatException {
+  /** The word by which a text tells its kind, known here or not. */
+  public String wordIn(JsonNode node, Place at) throws FormatException {
     if (!node.isObject()) {
       throw new FormatException(at, "an object is needed here, not " + Forms.kind(node));
     }
     JsonNode given = node.get(tag);
     if (given == null) {
       throw new FormatException(
-          at.field(tag), "field \"" + tag + "\", which says what this is, is missing");
+          at.field(tag), "field \"" + tag + "\", which says which kind this is, is missing");
     }
-    String word = Forms.text(given, tag, at.field(tag));
+    return Forms.text(given, tag, at.field(tag));
+  }
+
+  @Override
+  public V read(JsonNode node, Place at) throws FormatException {
+    String word = wordIn(node, at);
     Variant<? extends V> variant = byWord.get(word);
     if (variant == null) {
       throw new FormatException(
           at.field(tag),
-          "\"" + Forms.shortened(word) + "\" is not known here; known are "
+          "\""
+              + Forms.shortened(word)
+              + "\" is not known here; known are "
               + String.join(", ", byWord.keySet()));
     }
     return variant.form().get().read(node, at, Set.of(tag));
@@ -133,9 +139,7 @@ public final class VariantForm<V> implements Form<V> {
         () -> {
           ObjectNode s = Schemas.NODES.objectNode();
           ArrayNode kinds = s.putArray("oneOf");
-          byWord
-              .values()
-              .forEach(v -> kinds.add(v.form.get().described(defs, tag, v.word)));
+          byWord.values().forEach(v -> kinds.add(v.form.get().described(defs, tag, v.word)));
           return s;
         });
   }

@@ -39,7 +39,9 @@ public final class WordForm<T> implements Form<T> {
     if (word == null) {
       throw new FormatException(
           at,
-          "\"" + Forms.shortened(text) + "\" is not known here; known are "
+          "\""
+              + Forms.shortened(text)
+              + "\" is not known here; known are "
               + String.join(", ", byWord.keySet()));
     }
     return word.value;

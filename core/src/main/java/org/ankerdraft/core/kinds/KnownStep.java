@@ -17,6 +17,7 @@ import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Head;
@@ -101,8 +102,13 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
   }
 
   /** The rows of its card. */
-  public List<? extends Slot<? extends Step>> slots() {
-    return Slots.of(kind.form(), step);
+  public List<Slot<Step>> slots() {
+    return Slots.of(kind.form(), step, changed -> changed);
+  }
+
+  /** The step with a name that is gone replaced by another, wherever it stands. */
+  public Step remoored(Lost lost, String found) {
+    return kind.form().changed(step, new Remooring(lost, found));
   }
 
   /** The step after a change of values within it. */

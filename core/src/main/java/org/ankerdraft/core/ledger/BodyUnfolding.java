@@ -32,8 +32,7 @@ public final class BodyUnfolding {
   public static Set<String> sheetBodies(PartState state) {
     Set<String> names = new LinkedHashSet<>();
     for (StepResult r : state.steps()) {
-      boolean isSheet =
-          state.part().step(r.id()).map(s -> StepKinds.of(s).isSheet()).orElse(false);
+      boolean isSheet = state.part().step(r.id()).map(s -> StepKinds.of(s).isSheet()).orElse(false);
       if (isSheet && r.status() == StepStatus.BUILT) {
         r.bodies().forEach(b -> names.add(b.name()));
       }

@@ -11,8 +11,8 @@ import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Shape;
 
 /**
- * Results of steps by their key, the ones last used. Bounded by the bytes of their shapes; shapes of
- * results that the part does not show are not kept in the geometry worker.
+ * Results of steps by their key, the ones last used. Bounded by the bytes of their shapes; shapes
+ * of results that the part does not show are not kept in the geometry worker.
  */
 final class Memory {
   /** What a result without a shape takes, roughly; bytes. */
@@ -53,10 +53,15 @@ final class Memory {
     return bytes;
   }
 
-  /** A part has been built: what it does not use rests, and the oldest beyond the bound is forgotten. */
+  /**
+   * A part has been built: what it does not use rests, and the oldest beyond the bound is
+   * forgotten.
+   */
   void settle(PartState state) {
     Set<Shape> now = new HashSet<>();
-    state.steps().forEach(r -> r.bodies().stream().filter(Body::isLoaded).forEach(b -> now.add(shape(b))));
+    state
+        .steps()
+        .forEach(r -> r.bodies().stream().filter(Body::isLoaded).forEach(b -> now.add(shape(b))));
     inUse.stream().filter(s -> !now.contains(s)).forEach(kernel::rest);
     inUse.clear();
     inUse.addAll(now);
@@ -78,9 +83,6 @@ final class Memory {
 
   private static long sizeOf(StepResult r) {
     return SMALL
-        + r.bodies().stream()
-            .filter(Body::isLoaded)
-            .mapToLong(b -> shape(b).bytes())
-            .sum();
+        + r.bodies().stream().filter(Body::isLoaded).mapToLong(b -> shape(b).bytes()).sum();
   }
 }

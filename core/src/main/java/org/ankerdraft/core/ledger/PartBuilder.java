@@ -221,11 +221,7 @@ public final class PartBuilder {
   private BuildContext context(
       KnownStep<?> known, Evaluator values, Surroundings around, Budget.Cancel cancel) {
     return new BuildContext(
-        kernel,
-        tolerance,
-        around.forStep(own(known, values, around)),
-        known.inputs(),
-        cancel);
+        kernel, tolerance, around.forStep(own(known, values, around)), known.inputs(), cancel);
   }
 
   /** The values that a step may read: those its key is made of. */
@@ -251,8 +247,7 @@ public final class PartBuilder {
               Body was = around.bodies().get(b.name());
               return was == null
                   ? b
-                  : b.withRounded(
-                      new Rounded(step.id(), was, rounds, own(known, values, around)));
+                  : b.withRounded(new Rounded(step.id(), was, rounds, own(known, values, around)));
             })
             .toList());
   }
@@ -334,15 +329,6 @@ public final class PartBuilder {
 
   private static StepResult notBuilt(Step step, StepStatus status) {
     return new StepResult(
-        step.id(),
-        StepKinds.of(step).word(),
-        status,
-        "",
-        0,
-        false,
-        null,
-        null,
-        null,
-        List.of());
+        step.id(), StepKinds.of(step).word(), status, "", 0, false, null, null, null, List.of());
   }
 }

@@ -5,7 +5,6 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.IdentityHashMap;
-import java.util.Map;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.kinds.KnownStep;
 import org.ankerdraft.core.operation.Body;
@@ -20,7 +19,7 @@ import org.ankerdraft.core.sheet.SheetProcess;
  */
 final class StepKey {
   private final byte[] salt;
-  private final Map<byte[], byte[]> hashOfFile = new IdentityHashMap<>();
+  private final IdentityHashMap<byte[], byte[]> hashOfFile = new IdentityHashMap<>();
 
   /**
    * @param versions of everything that decides what the same step comes to: program, library,
@@ -31,7 +30,7 @@ final class StepKey {
   }
 
   /**
-   * @param sketchKeys keys of the sketches before the step
+   * @param around the part as it stands before the step
    */
   String of(KnownStep<?> known, Evaluator values, Surroundings around) {
     MessageDigest digest = sha256();
@@ -51,12 +50,10 @@ final class StepKey {
     }
   }
 
-  private void feed(
-      MessageDigest digest, Evaluator values, Surroundings around, Input input) {
+  private void feed(MessageDigest digest, Evaluator values, Surroundings around, Input input) {
     feed(digest, input.toString());
     switch (input) {
-      case Input.Sketch(String id) ->
-          feed(digest, around.sketchKeys().getOrDefault(id, "none"));
+      case Input.Sketch(String id) -> feed(digest, around.sketchKeys().getOrDefault(id, "none"));
       case Input.OfBody(String name) when name == null -> {
         feedNames(digest, around);
         if (around.bodies().size() == 1) {
@@ -85,9 +82,7 @@ final class StepKey {
       case Input.OfFile(String name) -> {
         byte[] data = around.files().get(name);
         digest.update(
-            data == null
-                ? new byte[1]
-                : hashOfFile.computeIfAbsent(data, d -> sha256().digest(d)));
+            data == null ? new byte[1] : hashOfFile.computeIfAbsent(data, d -> sha256().digest(d)));
       }
     }
   }

@@ -175,8 +175,7 @@ final class StepStore {
         breps.add(b.named().shape().brepBytes());
         out.put(brepOf(key, i), breps.getLast());
       }
-      Entry entry =
-          new Entry(r.strategy(), bodies, seal(key, r.strategy(), bodies, breps));
+      Entry entry = new Entry(r.strategy(), bodies, seal(key, r.strategy(), bodies, breps));
       try {
         out.put(key + ".json", MAPPER.writeValueAsBytes(entry));
       } catch (JsonProcessingException e) {

@@ -41,8 +41,7 @@ public final class Blends {
   public static Done again(BuildContext context, Rounded last)
       throws StepFailed, ExpressionException, Choosing.Adrift {
     Blends blends =
-        new Blends(
-            context.withValues(last.values()), BlendType.ROUND, last.step(), last.sets());
+        new Blends(context.withValues(last.values()), BlendType.ROUND, last.step(), last.sets());
     NamedShape before = last.before().named();
     return new Done(before, blends.sizes(before), blends);
   }

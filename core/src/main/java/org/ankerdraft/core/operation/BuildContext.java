@@ -30,9 +30,9 @@ import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /**
- * What a step's builder may use: the kernel, the values, and those bodies, sketches, files and parts
- * of the process that its step declares as {@link Inputs}, as they stand before the step. Asking for
- * anything else is a bug, and throws.
+ * What a step's builder may use: the kernel, the values, and those bodies, sketches, files and
+ * parts of the process that its step declares as {@link Inputs}, as they stand before the step.
+ * Asking for anything else is a bug, and throws.
  */
 public final class BuildContext {
   private static final Duration USUAL = Duration.ofSeconds(30);
@@ -62,11 +62,7 @@ public final class BuildContext {
   private final Budget.Cancel cancel;
 
   public BuildContext(
-      GeometryKernel kernel,
-      Tolerance tolerance,
-      Part part,
-      Inputs inputs,
-      Budget.Cancel cancel) {
+      GeometryKernel kernel, Tolerance tolerance, Part part, Inputs inputs, Budget.Cancel cancel) {
     this.kernel = kernel;
     this.tolerance = tolerance;
     this.part = part;
@@ -80,8 +76,7 @@ public final class BuildContext {
     return new BuildContext(
         kernel,
         tolerance,
-        new Part(
-            other, part.bodies(), part.sketches(), part.files(), part.pull(), part.sheet()),
+        new Part(other, part.bodies(), part.sketches(), part.files(), part.pull(), part.sheet()),
         inputs,
         cancel);
   }

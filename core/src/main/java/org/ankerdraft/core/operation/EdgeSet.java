@@ -29,7 +29,6 @@ public record EdgeSet(List<EdgeChoice> edges, Expr size) {
         Field.<EdgeSet, List<EdgeChoice>>of("edges", EdgeChoice.LIST, EdgeSet::edges)
             .label("Edges")
             .otherwise(List.of());
-    return RecordForm.of(
-        name, List.of(size, edges), v -> new EdgeSet(v.get(edges), v.get(size)));
+    return RecordForm.of(name, List.of(size, edges), v -> new EdgeSet(v.get(edges), v.get(size)));
   }
 }

@@ -104,7 +104,8 @@ public final class Prisms {
   }
 
   /** A new body, named as asked or after its step. */
-  public static Body newBody(BuildContext context, String what, String id, String name, NamedShape solid)
+  public static Body newBody(
+      BuildContext context, String what, String id, String name, NamedShape solid)
       throws StepFailed {
     String chosen = name == null ? id : name;
     if (context.isTaken(chosen)) {

@@ -12,8 +12,8 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Derived;
-import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
 
@@ -65,8 +65,7 @@ record RoundsBeside(Set<Integer> faces, List<Joint> joints) {
 
   private static boolean isRound(NamedShape input, int face) {
     return switch (input.topology().face(face).kind()) {
-      case CYLINDER, TORUS, SPHERE, FREEFORM ->
-          input.faceName(face).role().equals("on");
+      case CYLINDER, TORUS, SPHERE, FREEFORM -> input.faceName(face).role().equals("on");
       case PLANE, CONE -> false;
     };
   }
@@ -75,8 +74,7 @@ record RoundsBeside(Set<Integer> faces, List<Joint> joints) {
     return f.kind() == Topology.SurfaceKind.TORUS ? f.second() : f.radius();
   }
 
-  Outcome<NamedShape> putBack(
-      GeometryKernel kernel, NamedShape bare, Budget budget) {
+  Outcome<NamedShape> putBack(GeometryKernel kernel, NamedShape bare, Budget budget) {
     Map<Integer, Double> radii = new LinkedHashMap<>();
     for (Joint j : joints) {
       for (int i = 1; i <= bare.topology().edges().size(); i++) {

@@ -28,7 +28,8 @@ public record SheetNumbers(BuildContext context, String what) {
     return r;
   }
 
-  public double angle(Expr own, double usualRad, double mostRad) throws StepFailed, ExpressionException {
+  public double angle(Expr own, double usualRad, double mostRad)
+      throws StepFailed, ExpressionException {
     double a = own == null ? usualRad : context.values.angleRad(own);
     if (!(a > context.tolerance.angleRad()) || a > mostRad + context.tolerance.angleRad()) {
       throw new StepFailed(
@@ -42,7 +43,8 @@ public record SheetNumbers(BuildContext context, String what) {
   }
 
   /** A length that may be left out. */
-  public double length(String field, Expr own, double usualMm) throws StepFailed, ExpressionException {
+  public double length(String field, Expr own, double usualMm)
+      throws StepFailed, ExpressionException {
     double v = own == null ? usualMm : context.values.lengthMm(own);
     if (v < 0) {
       throw new StepFailed(what, field + " is " + Words.mm(v) + "; it must not be less than 0");

@@ -159,8 +159,8 @@ public final class Tilt {
   }
 
   /**
-   * The proof: sound; each tilted face, and each part of one that was split, has its angle; no other
-   * face is gone.
+   * The proof: sound; each tilted face, and each part of one that was split, has its angle; no
+   * other face is gone.
    *
    * @param mayVanish faces that may be swallowed
    */
@@ -180,12 +180,11 @@ public final class Tilt {
       }
     }
     Map<FaceName, Double> wanted = new LinkedHashMap<>();
-    angles.forEach(
-        (f, angle) -> {
-          if (isOfOneAngle(input.topology().face(f))) {
-            wanted.put(input.faceName(f), angle);
-          }
-        });
+    angles.forEach((f, angle) -> {
+      if (isOfOneAngle(input.topology().face(f))) {
+        wanted.put(input.faceName(f), angle);
+      }
+    });
     return wrongAngle(context, result, pull, wanted);
   }
 

@@ -35,8 +35,7 @@ public final class Words {
 
   /** An expression and a length more, the change rounded up to a hundredth. */
   public static Expr longer(Expr old, double moreMm) {
-    double rounded =
-        Math.ceil(Math.abs(moreMm) * 100 - ROUNDING) / 100 * Math.signum(moreMm);
+    double rounded = Math.ceil(Math.abs(moreMm) * 100 - ROUNDING) / 100 * Math.signum(moreMm);
     if (rounded == 0) {
       return old;
     }

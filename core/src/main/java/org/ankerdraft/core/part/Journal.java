@@ -1,10 +1,13 @@
 package org.ankerdraft.core.part;
 
 import java.io.IOException;
+import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -67,7 +70,8 @@ public final class Journal {
   }
 
   private static boolean isAlive(String name) {
-    long pid = Long.parseLong(name.substring(UNSAVED.length(), name.indexOf('-', UNSAVED.length())));
+    long pid =
+        Long.parseLong(name.substring(UNSAVED.length(), name.indexOf('-', UNSAVED.length())));
     return ProcessHandle.of(pid).map(ProcessHandle::isAlive).orElse(false);
   }
 
@@ -75,8 +79,22 @@ public final class Journal {
     return file.resolveSibling(file.getFileName() + ".files");
   }
 
+  /**
+   * Keeps a state. When this returns the journal outlives the program; that it outlives the machine
+   * too takes {@link #sync}.
+   */
   public void record(PartDocument part) throws IOException {
-    PartFile.writeAtomically(file, PartJson.write(part).getBytes(StandardCharsets.UTF_8));
+    PartFile.replace(file, PartJson.write(part).getBytes(StandardCharsets.UTF_8), false);
+  }
+
+  /** Waits until what was recorded last lies on the disk. */
+  public void sync() throws IOException {
+    try (FileChannel channel = FileChannel.open(file, StandardOpenOption.WRITE)) {
+      channel.force(true);
+    } catch (NoSuchFileException e) {
+      // It has been cleared meanwhile: nothing is left to lose.
+      return;
+    }
   }
 
   /** Keeps imported files that lie nowhere else yet. */

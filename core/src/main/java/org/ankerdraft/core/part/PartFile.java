@@ -25,7 +25,8 @@ import org.ankerdraft.core.form.TextForm;
 /**
  * A part file: a zip with part.json, imported files under files/, a thumbnail; or bare JSON.
  * Writing is atomic: the file is complete under another name before it takes the place of the old
- * one. Of an archive that is damaged all is read that can be: a part whose part.json is whole opens.
+ * one. Of an archive that is damaged all is read that can be: a part whose part.json is whole
+ * opens.
  */
 public final class PartFile {
   public static final String EXTENSION = ".anker";
@@ -251,6 +252,13 @@ public final class PartFile {
    * whole.
    */
   public static void writeAtomically(Path file, byte[] bytes) throws IOException {
+    replace(file, bytes, true);
+  }
+
+  /**
+   * @param force whether to wait until the bytes lie on the disk
+   */
+  static void replace(Path file, byte[] bytes, boolean force) throws IOException {
     Path folder = file.toAbsolutePath().getParent();
     Files.createDirectories(folder);
     Path fresh =
@@ -266,7 +274,9 @@ public final class PartFile {
         while (buffer.hasRemaining()) {
           channel.write(buffer);
         }
-        channel.force(true);
+        if (force) {
+          channel.force(true);
+        }
       }
       try {
         Files.move(

@@ -10,6 +10,7 @@ import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import org.ankerdraft.core.form.Form;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.form.FormatException;
 import org.ankerdraft.core.form.Place;
@@ -94,11 +95,26 @@ public final class PartJson {
       return bad(
           e.getLocation() == null
               ? ""
-              : "line "
-                  + e.getLocation().getLineNr()
-                  + ", column "
-                  + e.getLocation().getColumnNr(),
+              : "line " + e.getLocation().getLineNr() + ", column " + e.getLocation().getColumnNr(),
           "the text is not JSON: " + e.getOriginalMessage());
+    }
+  }
+
+  /** Reads a value of any form from a text of its own. */
+  public static <T> T read(Form<T> form, String text) throws FormatException {
+    return form.read(tree(text), Place.ROOT);
+  }
+
+  /** A text as a tree, within the same bounds as a part. */
+  public static JsonNode tree(String text) throws FormatException {
+    try {
+      JsonNode tree = MAPPER.readTree(text);
+      if (tree == null || tree.isMissingNode()) {
+        throw new FormatException(Place.ROOT, "the text is empty");
+      }
+      return tree;
+    } catch (JsonProcessingException e) {
+      throw new FormatException(Place.ROOT, "the text is not JSON: " + e.getOriginalMessage());
     }
   }
 

@@ -33,8 +33,7 @@ public final class PartOpener {
           return new PartFile.Opened.Bad(new FormatError("", fault.get()));
         }
         String bare = name.substring(0, name.lastIndexOf('.'));
-        PartDocument part =
-            PartDocument.empty(bare).withNewStep(ImportKind.of("import1", name));
+        PartDocument part = PartDocument.empty(bare).withNewStep(ImportKind.of("import1", name));
         return new PartFile.Opened.Ok(
             new PartFile.Content(part, Map.of(name, PartFile.readBounded(file))));
       }

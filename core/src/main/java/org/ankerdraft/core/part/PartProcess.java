@@ -57,6 +57,10 @@ public record PartProcess(String material, Integer vdi, Direction pull, SheetPro
     return sheet == null ? SheetProcess.DEFAULT : sheet;
   }
 
+  public PartProcess withPull(Direction changed) {
+    return new PartProcess(material, vdi, changed, sheet);
+  }
+
   public PartProcess withSheet(SheetProcess changed) {
     return new PartProcess(material, vdi, pull, changed);
   }

@@ -43,7 +43,9 @@ public final class ChoiceWords {
       case EdgeChoice.Loop l -> "loop of " + face(l.face());
       case EdgeChoice.OfFaces f -> "edges of " + face(f.face());
       case EdgeChoice.OfStep s ->
-          (s.corner() == null ? "edges" : s.corner().name().toLowerCase(Locale.ROOT) + " corners") + " of " + s.step();
+          (s.corner() == null ? "edges" : s.corner().name().toLowerCase(Locale.ROOT) + " corners")
+              + " of "
+              + s.step();
       case EdgeChoice.Inside _ -> "all inside corners";
       case EdgeChoice.Outside _ -> "all outside corners";
       case EdgeChoice.Sharp _ -> "all sharp edges";
@@ -72,10 +74,7 @@ public final class ChoiceWords {
   public static String edgeName(EdgeName name) {
     boolean isPlain = name.faces().stream().allMatch(f -> f.from().isEmpty());
     return name.faces().size() == 2 && isPlain
-        ? "edge of "
-            + faceName(name.faces().get(0))
-            + " and "
-            + faceName(name.faces().get(1))
+        ? "edge of " + faceName(name.faces().get(0)) + " and " + faceName(name.faces().get(1))
         : "edge born in " + name.faces().getFirst().step();
   }
 }

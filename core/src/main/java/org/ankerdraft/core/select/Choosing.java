@@ -280,7 +280,8 @@ public final class Choosing {
         e.isSharp()
             && e.faces().stream().anyMatch(f -> isOfStep(f, s.step(), null))
             && (s.corner() == null
-                || ((s.corner() == EdgeChoice.Corner.INSIDE) == (e.bend() == Topology.Bend.CONCAVE))));
+                || ((s.corner() == EdgeChoice.Corner.INSIDE)
+                    == (e.bend() == Topology.Bend.CONCAVE))));
   }
 
   private Set<Integer> loop(EdgeChoice.Loop l) throws Adrift, ExpressionException {

@@ -23,7 +23,8 @@ final class EdgeChoiceForms {
       Field.<EdgeChoice.OfFaces, FaceChoice>of("face", FaceChoice.FORM, EdgeChoice.OfFaces::face)
           .required();
   private static final Field<EdgeChoice.OfStep, String> STEP =
-      Field.<EdgeChoice.OfStep, String>of("step", References.STEP, EdgeChoice.OfStep::step).required();
+      Field.<EdgeChoice.OfStep, String>of("step", References.STEP, EdgeChoice.OfStep::step)
+          .required();
   private static final Field<EdgeChoice.OfStep, EdgeChoice.Corner> CORNER =
       Field.<EdgeChoice.OfStep, EdgeChoice.Corner>of(
               "corner",
@@ -46,8 +47,7 @@ final class EdgeChoiceForms {
     Field<EdgeChoice.Chain, EdgeChoice> from =
         Field.<EdgeChoice.Chain, EdgeChoice>of("from", EdgeChoice.FORM, EdgeChoice.Chain::from)
             .required();
-    return RecordForm.of(
-        "tangent chain", List.of(from), v -> new EdgeChoice.Chain(v.get(from)));
+    return RecordForm.of("tangent chain", List.of(from), v -> new EdgeChoice.Chain(v.get(from)));
   }
 
   private static final class Chained {
@@ -60,9 +60,7 @@ final class EdgeChoiceForms {
             "edge",
             EdgeChoice.Named.class,
             RecordForm.of(
-                "edge",
-                List.of(NAME, HINT),
-                v -> new EdgeChoice.Named(v.get(NAME), v.get(HINT))))
+                "edge", List.of(NAME, HINT), v -> new EdgeChoice.Named(v.get(NAME), v.get(HINT))))
         .or("tangent chain", EdgeChoice.Chain.class, () -> Chained.FORM)
         .or(
             "loop",
@@ -74,8 +72,7 @@ final class EdgeChoiceForms {
         .or(
             "edges of face",
             EdgeChoice.OfFaces.class,
-            RecordForm.of(
-                "edges of face", List.of(FACE), v -> new EdgeChoice.OfFaces(v.get(FACE))))
+            RecordForm.of("edges of face", List.of(FACE), v -> new EdgeChoice.OfFaces(v.get(FACE))))
         .or(
             "edges of step",
             EdgeChoice.OfStep.class,
@@ -96,8 +93,7 @@ final class EdgeChoiceForms {
         .or(
             "nearest edge",
             EdgeChoice.Nearest.class,
-            RecordForm.of(
-                "nearest edge", List.of(AT), v -> new EdgeChoice.Nearest(v.get(AT))));
+            RecordForm.of("nearest edge", List.of(AT), v -> new EdgeChoice.Nearest(v.get(AT))));
   }
 
   private static <R extends EdgeChoice> RecordForm<R> rule(R rule) {

@@ -51,8 +51,7 @@ public record EdgeName(List<FaceName> faces, String ordinal) implements Comparab
   }
 
   public EdgeName renamed(String oldStep, String newStep) {
-    return new EdgeName(
-        faces.stream().map(f -> f.renamed(oldStep, newStep)).toList(), ordinal);
+    return new EdgeName(faces.stream().map(f -> f.renamed(oldStep, newStep)).toList(), ordinal);
   }
 
   @Override
@@ -83,8 +82,7 @@ public record EdgeName(List<FaceName> faces, String ordinal) implements Comparab
     if (!reader.isAtEnd() || (isOneOfSeveral && ordinal.isEmpty())) {
       return Optional.empty();
     }
-    return Optional.of(
-        new EdgeName(isSeam ? List.of(first) : List.of(first, second), ordinal));
+    return Optional.of(new EdgeName(isSeam ? List.of(first) : List.of(first, second), ordinal));
   }
 
   /** A name that is known to be one: for constants and tests. */

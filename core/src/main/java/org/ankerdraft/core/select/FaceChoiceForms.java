@@ -17,7 +17,8 @@ final class FaceChoiceForms {
   private static final Field<FaceChoice.Named, Hint> HINT =
       Field.of("hint", Hint.FORM, FaceChoice.Named::hint);
   private static final Field<FaceChoice.OfStep, String> STEP =
-      Field.<FaceChoice.OfStep, String>of("step", References.STEP, FaceChoice.OfStep::step).required();
+      Field.<FaceChoice.OfStep, String>of("step", References.STEP, FaceChoice.OfStep::step)
+          .required();
   private static final Field<FaceChoice.OfStep, String> ROLE =
       Field.<FaceChoice.OfStep, String>of("role", TextForm.ID, FaceChoice.OfStep::role)
           .about("side, start, end, inner, on ...; left out = all");
@@ -50,9 +51,7 @@ final class FaceChoiceForms {
             "face",
             FaceChoice.Named.class,
             RecordForm.of(
-                "face",
-                List.of(NAME, HINT),
-                v -> new FaceChoice.Named(v.get(NAME), v.get(HINT))))
+                "face", List.of(NAME, HINT), v -> new FaceChoice.Named(v.get(NAME), v.get(HINT))))
         .or(
             "faces of step",
             FaceChoice.OfStep.class,
@@ -77,8 +76,7 @@ final class FaceChoiceForms {
         .or(
             "nearest face",
             FaceChoice.Nearest.class,
-            RecordForm.of(
-                "nearest face", List.of(AT), v -> new FaceChoice.Nearest(v.get(AT))))
+            RecordForm.of("nearest face", List.of(AT), v -> new FaceChoice.Nearest(v.get(AT))))
         .or(
             "short of draft",
             FaceChoice.ShortOfDraft.class,

@@ -17,8 +17,7 @@ import org.ankerdraft.core.form.TextForm;
  * @param from the faces that it was born from, as they are named; none for most
  * @param ordinal tells parts of a face that was split apart: empty, or 2, 3 ...
  */
-public record FaceName(
-    String step, String role, String part, List<FaceName> from, String ordinal)
+public record FaceName(String step, String role, String part, List<FaceName> from, String ordinal)
     implements Comparable<FaceName> {
 
   /** How a face name stands in a file. */

@@ -80,10 +80,7 @@ public record Bending(By by, Expr value, List<TableRow> rows) {
 
   private static Field<Bending, Expr> shownAs(String id, Measure measure, String label, By... by) {
     return Field.<Bending, Expr>offered(
-            id,
-            new ExprForm(measure),
-            Bending::value,
-            (b, v) -> new Bending(b.by(), v, b.rows()))
+            id, new ExprForm(measure), Bending::value, (b, v) -> new Bending(b.by(), v, b.rows()))
         .label(label)
         .shownIf(b -> List.of(by).contains(b.by()));
   }

@@ -22,9 +22,7 @@ public record Frame(Vec3 origin, Vec3 x, Vec3 y) {
     return new Frame(origin.plus(normal().times(distance)), x, y);
   }
 
-  /**
-   * The frame on the horizontal (XY), front (XZ, looking along +y) or side (YZ) base plane.
-   */
+  /** The frame on the horizontal (XY), front (XZ, looking along +y) or side (YZ) base plane. */
   public static Frame base(PlaneRef.Base base) {
     return switch (base) {
       case XY -> new Frame(Vec3.ZERO, Vec3.X, Vec3.Y);

@@ -56,8 +56,7 @@ final class SketchCurveForms {
   private static Optional<RecordForm.Complaint> oneOf(
       String first, Object a, String second, Object b) {
     return (a == null) == (b == null)
-        ? Optional.of(
-            new RecordForm.Complaint(first, "give either " + first + " or " + second))
+        ? Optional.of(new RecordForm.Complaint(first, "give either " + first + " or " + second))
         : Optional.empty();
   }
 

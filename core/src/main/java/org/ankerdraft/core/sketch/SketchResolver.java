@@ -10,8 +10,8 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.geometry.Xy;
-import org.ankerdraft.kernel.ProfileCurve.Region;
 import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.ProfileCurve.Region;
 
 /**
  * Evaluates the numbers of a sketch, chains its curves into contours and nests the contours into
@@ -118,7 +118,10 @@ public final class SketchResolver {
       throws ExpressionException, SketchProblem {
     double w = positive(r.width(), name, "width");
     double h = positive(r.height(), name, "height");
-    Xy low = r.corner() != null ? r.corner().at(values) : r.centre().at(values).plus(new Xy(-w / 2, -h / 2));
+    Xy low =
+        r.corner() != null
+            ? r.corner().at(values)
+            : r.centre().at(values).plus(new Xy(-w / 2, -h / 2));
     double q = r.rounding() == null ? 0 : values.lengthMm(r.rounding());
     if (q < 0 || 2 * q > Math.min(w, h) + tolerance.lengthMm()) {
       throw new SketchProblem(
@@ -132,7 +135,8 @@ public final class SketchResolver {
     }
     Side[] sides = {
       new Side("bottom", low, 1, 0, w), new Side("right", low.plus(new Xy(w, 0)), 0, 1, h),
-      new Side("top", low.plus(new Xy(w, h)), -1, 0, w), new Side("left", low.plus(new Xy(0, h)), 0, -1, h)
+      new Side("top", low.plus(new Xy(w, h)), -1, 0, w),
+          new Side("left", low.plus(new Xy(0, h)), 0, -1, h)
     };
     for (int i = 0; i < 4; i++) {
       Side s = sides[i];

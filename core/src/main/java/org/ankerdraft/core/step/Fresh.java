@@ -22,7 +22,6 @@ public record Fresh<S extends Step>(S step, String missing) {
     return picks
         .sketch()
         .map(id -> of(make.apply(id)))
-        .orElseGet(
-            () -> new Fresh<>(null, "there is no sketch " + toWhat + "; start with one"));
+        .orElseGet(() -> new Fresh<>(null, "there is no sketch " + toWhat + "; start with one"));
   }
 }

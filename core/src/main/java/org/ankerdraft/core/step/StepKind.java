@@ -106,11 +106,7 @@ public abstract class StepKind<S extends Step> {
    * @param in gives what {@link #inputs} lists and nothing else
    */
   public abstract StepBuild build(S step, BuildContext in)
-      throws StepFailed,
-          ExpressionException,
-          SketchProblem,
-          Choosing.Adrift,
-          Ladder.Stopped;
+      throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift, Ladder.Stopped;
 
   /** Everything that a step reads of the part, its numbers apart. */
   public final Inputs inputs(S step) {
@@ -120,7 +116,7 @@ public abstract class StepKind<S extends Step> {
         new Form.Visitor() {
           @Override
           public <V> void see(Form<V> f, V value) {
-            if (f == References.SKETCH) {
+            if (f.equals(References.SKETCH)) {
               all[0] = all[0].sketch((String) value);
             } else if (value instanceof FaceChoice.Upright(var _, var pull) && pull == null) {
               all[0] = all[0].pull();
@@ -156,7 +152,7 @@ public abstract class StepKind<S extends Step> {
         new Form.Visitor() {
           @Override
           public <V> void see(Form<V> f, V value) {
-            if (f == References.SKETCH || f == References.STEP) {
+            if (f.equals(References.SKETCH) || f.equals(References.STEP)) {
               out.add((String) value);
             } else if (value instanceof FaceName n) {
               out.addAll(n.steps());
@@ -216,7 +212,7 @@ public abstract class StepKind<S extends Step> {
           @Override
           @SuppressWarnings("unchecked") // the form of heads holds heads
           public <V> V of(Form<V> f, V value) {
-            return f == (Form<?>) Head.FORM ? (V) head : value;
+            return f.equals(Head.FORM) ? (V) head : value;
           }
         });
   }

@@ -171,8 +171,7 @@ class ChecksTest {
     CheckReport report = check(ok(box(40, 30, 20) + slot), "abs");
     List<Finding> found = of(report, "draft.undercut");
     assertThat(found).hasSize(3).allMatch(f -> f.severity() == Severity.STOP);
-    assertThat(found.stream().flatMap(f -> f.faces().stream()))
-        .allMatch(n -> n.isOf("e", "side"));
+    assertThat(found.stream().flatMap(f -> f.faces().stream())).allMatch(n -> n.isOf("e", "side"));
     assertThat(report.stops()).isTrue();
     // The same block without the slot has none.
     assertThat(of(check(ok(box(40, 30, 20)), "abs"), "draft.undercut")).isEmpty();

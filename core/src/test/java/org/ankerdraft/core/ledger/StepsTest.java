@@ -15,8 +15,8 @@ import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.kinds.StepKinds;
-import org.ankerdraft.core.measure.Measuring.Thing;
 import org.ankerdraft.core.measure.Measuring;
+import org.ankerdraft.core.measure.Measuring.Thing;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.part.PartDocument;
@@ -119,8 +119,7 @@ class StepsTest {
     PartState state = ok(box(40, 30, 20) + round + sides("4 deg"));
     assertThat(state.step("d").orElseThrow().strategy())
         .isEqualTo("rounds off, draft, rounds on again");
-    assertThat(state.bodies().get("Body").named().faceNames())
-        .anyMatch(n -> n.isOf("r1", "on"));
+    assertThat(state.bodies().get("Body").named().faceNames()).anyMatch(n -> n.isOf("r1", "on"));
   }
 
   @Test
@@ -386,8 +385,8 @@ class StepsTest {
     assertThat(Parts.build(document.withStopLine(2)).step("c").orElseThrow().status())
         .isEqualTo(StepStatus.HELD);
     PartState skipped =
-        Parts.build(document.withStep(
-                StepKinds.of(document.step("c").orElseThrow()).withSkipped(true)));
+        Parts.build(
+            document.withStep(StepKinds.of(document.step("c").orElseThrow()).withSkipped(true)));
     assertThat(skipped.step("c").orElseThrow().status()).isEqualTo(StepStatus.SKIPPED);
     assertThat(volume(skipped)).isCloseTo(4000, within(1e-9));
   }

@@ -48,6 +48,20 @@ class DocumentationTest {
         .getSchema(Files.readString(home().resolve("docs/part.schema.json")));
   }
 
+  /** Both come from the forms; ANKERDRAFT_WRITE_DOCS=1 writes them anew. */
+  @Test
+  void schemaAndTablesAreThoseOfTheForms() throws Exception {
+    Path schema = home().resolve("docs/part.schema.json");
+    Path format = home().resolve("docs/part-format.md");
+    String tables = FormatTables.into(Files.readString(format));
+    if (System.getenv("ANKERDRAFT_WRITE_DOCS") != null) {
+      Files.writeString(schema, PartJson.schema());
+      Files.writeString(format, tables);
+    }
+    assertThat(Files.readString(schema)).isEqualTo(PartJson.schema());
+    assertThat(Files.readString(format)).isEqualTo(tables);
+  }
+
   @ParameterizedTest
   @MethodSource("examples")
   void everyExampleBuildsAndAgreesWithTheSchema(String text) throws Exception {

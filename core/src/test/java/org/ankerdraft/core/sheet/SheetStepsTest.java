@@ -200,13 +200,16 @@ class SheetStepsTest {
     assertThat(builder.build(part, Map.of(), PartBuilder.Progress.NONE, () -> false)).isPresent();
     PartState after =
         builder
-            .build(Parts.with(part, "flange-right", "length", "30 mm"), Map.of(), PartBuilder.Progress.NONE, () -> false)
+            .build(
+                Parts.with(part, "flange-right", "length", "30 mm"),
+                Map.of(),
+                PartBuilder.Progress.NONE,
+                () -> false)
             .orElseThrow();
     assertThat(after.rebuilt()).isEqualTo(1);
     PartDocument thicker =
         part.withProcess(
-            part.process()
-                .withSheet(part.process().sheet().withThickness(new Expr("1.2 mm"))));
+            part.process().withSheet(part.process().sheet().withThickness(new Expr("1.2 mm"))));
     PartState again =
         builder.build(thicker, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
     assertThat(again.rebuilt()).isEqualTo(2);

@@ -420,7 +420,8 @@ class UnfoldTest {
     for (String piece : List.of("wall1", "bend1", "wall2")) {
       int near = flat.zoneOf(named.face(FaceName.read("wall/wall:" + piece + "-near")));
       assertThat(near).isNotNegative();
-      assertThat(flat.zoneOf(named.face(FaceName.read("wall/wall:" + piece + "-far")))).isEqualTo(near);
+      assertThat(flat.zoneOf(named.face(FaceName.read("wall/wall:" + piece + "-far"))))
+          .isEqualTo(near);
     }
     assertThat(flat.zoneOf(named.face(FaceName.read("wall/start")))).isNegative();
   }

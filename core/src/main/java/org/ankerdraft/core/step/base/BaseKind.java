@@ -46,8 +46,7 @@ public final class BaseKind extends StepKind<Base> {
         "base",
         Base.class,
         List.of(SKETCH, THICKNESS, REVERSED, BODY),
-        (head, v) ->
-            new Base(head, v.get(SKETCH), v.get(THICKNESS), v.is(REVERSED), v.get(BODY)),
+        (head, v) -> new Base(head, v.get(SKETCH), v.get(THICKNESS), v.is(REVERSED), v.get(BODY)),
         new Rail(Stage.SHEET, "Base wall", 'B', "sheet metal plate", false));
   }
 
@@ -90,8 +89,7 @@ public final class BaseKind extends StepKind<Base> {
     Prisms.checkProfile(in, WHAT, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
     double thickness = new SheetNumbers(in, WHAT).thickness(step.thickness());
     Vec3 n = sketch.frame().normal();
-    Naming.Births births =
-        Prisms.Births.of(step.id(), "side", "start", "end", sketch.nameByTag());
+    Naming.Births births = Prisms.Births.of(step.id(), "side", "start", "end", sketch.nameByTag());
     NamedShape solid =
         Prisms.prism(
             in,

@@ -28,8 +28,7 @@ public final class ChamferKind extends StepKind<Chamfer> {
               "sets", ListForm.of(EdgeSet.form("chamfer set", "Leg", 1), "Edges"), Chamfer::sets)
           .label("Sets")
           .itemTitle((set, n) -> "")
-          .adding(
-              "Edges with another leg", s -> new EdgeSet(List.of(), new Expr("1 mm")))
+          .adding("Edges with another leg", s -> new EdgeSet(List.of(), new Expr("1 mm")))
           .about("edges with one leg; edges that continue each other without a kink have one");
   private static final Field<Chamfer, String> BODY = StepFields.body(Chamfer::body);
 

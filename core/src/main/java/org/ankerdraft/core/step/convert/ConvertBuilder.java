@@ -34,8 +34,8 @@ import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Vec3;
 
 /**
@@ -147,7 +147,8 @@ final class ConvertBuilder {
         why = "the edge is an inside corner; only outside corners can be bent or ripped";
       }
       if (why != null) {
-        throw new StepFailed(new Failure(WHAT, why, List.of(input.edgeName(i).toString()), e.mid(), null));
+        throw new StepFailed(
+            new Failure(WHAT, why, List.of(input.edgeName(i).toString()), e.mid(), null));
       }
     }
   }

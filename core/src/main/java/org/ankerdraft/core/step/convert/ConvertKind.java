@@ -83,8 +83,7 @@ public final class ConvertKind extends StepKind<Convert> {
                 v.get(RADIUS),
                 v.get(GAP),
                 v.get(BENDING)),
-        new Rail(
-            Stage.SHEET, "Turn into sheet", 'T', "convert solid bend rip unfold", true));
+        new Rail(Stage.SHEET, "Turn into sheet", 'T', "convert solid bend rip unfold", true));
   }
 
   @Override

@@ -13,8 +13,7 @@ import org.ankerdraft.core.step.Step;
  *
  * @param pull null for the part's
  */
-public record Draft(
-    Head head, String body, Direction pull, PlaneRef neutral, List<DraftSet> sets)
+public record Draft(Head head, String body, Direction pull, PlaneRef neutral, List<DraftSet> sets)
     implements Step {
   public Draft {
     neutral = neutral == null ? PlaneRef.LEVEL : neutral;

@@ -40,8 +40,7 @@ final class DraftBuilder {
     Ladder ladder = ladder(input, pull, neutral, angles);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
-      return StepBuild.of(
-          climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
+      return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
     }
     Failure failure = BuildContext.failure(what, ladder.failure(), input);
     throw new StepFailed(failure.withWorks(worksUpTo(input, pull, neutral, angles)));

@@ -34,9 +34,7 @@ public final class DraftKind extends StepKind<Draft> {
           .required()
           .label("Angle")
           .grip((set, scene) ->
-              set.faces().isEmpty()
-                  ? Optional.empty()
-                  : scene.onChosen(set.faces().getFirst(), 1))
+              set.faces().isEmpty() ? Optional.empty() : scene.onChosen(set.faces().getFirst(), 1))
           .about("positive releases along the pull");
   private static final Field<DraftSet, List<FaceChoice>> FACES =
       Field.<DraftSet, List<FaceChoice>>of("faces", FaceChoice.LIST, DraftSet::faces)
@@ -68,10 +66,8 @@ public final class DraftKind extends StepKind<Draft> {
         "draft",
         Draft.class,
         List.of(SETS, NEUTRAL, BODY, PULL),
-        (head, v) ->
-            new Draft(head, v.get(BODY), v.get(PULL), v.get(NEUTRAL), v.get(SETS)),
-        new Rail(
-            Stage.DRAFT, "Draft from a neutral plane", 'D', "taper angle tilt release", true));
+        (head, v) -> new Draft(head, v.get(BODY), v.get(PULL), v.get(NEUTRAL), v.get(SETS)),
+        new Rail(Stage.DRAFT, "Draft from a neutral plane", 'D', "taper angle tilt release", true));
   }
 
   /** The step that drafts one face. */
@@ -81,16 +77,13 @@ public final class DraftKind extends StepKind<Draft> {
       PlaneRef neutral,
       FaceChoice face,
       Expr angle) {
-    return new Draft(
-        head, body, null, neutral, List.of(new DraftSet(List.of(face), angle)));
+    return new Draft(head, body, null, neutral, List.of(new DraftSet(List.of(face), angle)));
   }
 
   @Override
   public Inputs reads(Draft s) {
     Inputs read =
-        Inputs.NONE
-            .body(s.body())
-            .and(BuildContext.inputsOf(s.neutral().inBody(s.body())));
+        Inputs.NONE.body(s.body()).and(BuildContext.inputsOf(s.neutral().inBody(s.body())));
     return s.pull() == null ? read.pull() : read;
   }
 

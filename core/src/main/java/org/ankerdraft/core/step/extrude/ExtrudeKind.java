@@ -67,21 +67,15 @@ public final class ExtrudeKind extends StepKind<Extrude> {
       StepFields.<Extrude>angle("taper", "Taper", Extrude::taper)
           .usual("0 deg")
           .grip((e, scene) ->
-              e.extent() == Extent.THROUGH_ALL
-                  ? Optional.empty()
-                  : scene.onBorn("side", 0, 1))
+              e.extent() == Extent.THROUGH_ALL ? Optional.empty() : scene.onBorn("side", 0, 1))
           .about("positive narrows along the way");
   private static final Field<Extrude, Boolean> REVERSED =
       Field.<Extrude, Boolean>of(
-              "reversed",
-              new FlagForm("along the normal", "against the normal"),
-              Extrude::reversed)
+              "reversed", new FlagForm("along the normal", "against the normal"), Extrude::reversed)
           .label("Direction")
           .about("against the sketch's normal");
   private static final Field<Extrude, Use> USE =
-      Field.<Extrude, Use>of("use", USES, Extrude::use)
-          .otherwise(Use.NEW_BODY)
-          .label("Use");
+      Field.<Extrude, Use>of("use", USES, Extrude::use).otherwise(Use.NEW_BODY).label("Use");
   private static final Field<Extrude, String> BODY =
       StepFields.<Extrude>newBody(Extrude::body).shownIf(e -> e.use() == Use.NEW_BODY);
   private static final Field<Extrude, List<String>> TARGETS =
@@ -96,8 +90,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
     super(
         "extrude",
         Extrude.class,
-        List.of(
-            SKETCH, EXTENT, DEPTH, BACK_DEPTH, TAPER, REVERSED, USE, BODY, TARGETS),
+        List.of(SKETCH, EXTENT, DEPTH, BACK_DEPTH, TAPER, REVERSED, USE, BODY, TARGETS),
         (head, v) ->
             new Extrude(
                 head,
@@ -110,8 +103,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
-        new Rail(
-            Stage.SHAPE, "Extrude", 'E', "boss rib pocket solid depth taper cut", false));
+        new Rail(Stage.SHAPE, "Extrude", 'E', "boss rib pocket solid depth taper cut", false));
   }
 
   private static Optional<Vec3> along(Extrude e, GripScene scene) {
@@ -155,7 +147,9 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   @Override
   public String summary(Extrude s) {
     String depth =
-        s.extent() == Extent.THROUGH_ALL ? "through all" : s.depth() == null ? "?" : s.depth().text();
+        s.extent() == Extent.THROUGH_ALL
+            ? "through all"
+            : s.depth() == null ? "?" : s.depth().text();
     return depth
         + ", "
         + USES.word(s.use())
@@ -165,8 +159,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   @Override
   public Fresh<Extrude> fresh(Picks picks) {
     boolean first = picks.bodies().isEmpty();
-    List<String> targets =
-        first || picks.body() == null ? List.of() : List.of(picks.body());
+    List<String> targets = first || picks.body() == null ? List.of() : List.of(picks.body());
     return Fresh.onSketch(
         picks,
         "to extrude",

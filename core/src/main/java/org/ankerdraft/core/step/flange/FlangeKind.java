@@ -97,8 +97,7 @@ public final class FlangeKind extends StripKind<Flange> {
     double taken =
         switch (f.measured()) {
           case OUTSIDE -> outside;
-          case INSIDE ->
-              angle > StripShape.RIGHT_RAD ? radius : Math.tan(angle / 2) * radius;
+          case INSIDE -> angle > StripShape.RIGHT_RAD ? radius : Math.tan(angle / 2) * radius;
           case BEND_LINE -> 0;
         };
     return new StripShape(

@@ -16,8 +16,8 @@ import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
-import org.ankerdraft.core.sheet.StripProfile.Piece;
 import org.ankerdraft.core.sheet.StripProfile;
+import org.ankerdraft.core.sheet.StripProfile.Piece;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.ProfileCurve;
@@ -64,7 +64,8 @@ final class FoldedBuilder {
             step.symmetric() ? n.times(-width / 2) : Vec3.ZERO,
             n.times(width),
             births);
-    return StepBuild.of("folded prism", Prisms.newBody(context, WHAT, step.id(), step.body(), solid));
+    return StepBuild.of(
+        "folded prism", Prisms.newBody(context, WHAT, step.id(), step.body(), solid));
   }
 
   /** Corners of the profile in its plane. */
@@ -93,8 +94,7 @@ final class FoldedBuilder {
   }
 
   private StripProfile profile(
-      ResolvedSketch sketch, Folded.Side side, double thickness, double radius)
-      throws StepFailed {
+      ResolvedSketch sketch, Folded.Side side, double thickness, double radius) throws StepFailed {
     List<Xy> corners = corners(sketch);
     int walls = corners.size() - 1;
     // The profile's own distance from the sheet's left side.

@@ -75,8 +75,7 @@ public final class FoldedKind extends StepKind<Folded> {
     super(
         "folded",
         Folded.class,
-        List.of(
-            SKETCH, WIDTH, SYMMETRIC, SIDE, THICKNESS, RADIUS, BODY, ALLOWANCE, BENDING),
+        List.of(SKETCH, WIDTH, SYMMETRIC, SIDE, THICKNESS, RADIUS, BODY, ALLOWANCE, BENDING),
         (head, v) ->
             new Folded(
                 head,

@@ -50,15 +50,7 @@ public final class HemKind extends StripKind<Hem> {
       StepFields.allowance(
           Hem::bending,
           (h, b) ->
-              new Hem(
-                  h.head(),
-                  h.body(),
-                  h.seat(),
-                  h.style(),
-                  h.length(),
-                  h.gap(),
-                  h.radius(),
-                  b));
+              new Hem(h.head(), h.body(), h.seat(), h.style(), h.length(), h.gap(), h.radius(), b));
 
   public HemKind() {
     super(

@@ -18,7 +18,9 @@ record HemShape(StripShape.Maker make, Hem hem) {
       return teardrop(length);
     }
     boolean closed = hem.style() == Hem.Style.CLOSED;
-    double gap = make.numbers().length("the gap", hem.gap(), closed ? USUAL_CLOSED_GAP_MM : make.thickness());
+    double gap =
+        make.numbers()
+            .length("the gap", hem.gap(), closed ? USUAL_CLOSED_GAP_MM : make.thickness());
     if (!(gap > make.context().tolerance.lengthMm())) {
       throw new StepFailed(
           make.what(), "the gap is " + Words.mm(gap) + "; the walls would grow together");
@@ -33,11 +35,11 @@ record HemShape(StripShape.Maker make, Hem hem) {
   }
 
   /** Turns further than 180 deg, until the end stands off the wall by the gap. */
-  private StripShape teardrop(double length)
-      throws StepFailed, ExpressionException {
+  private StripShape teardrop(double length) throws StepFailed, ExpressionException {
     double radius = make.numbers().radius(hem.radius());
     double gap = make.numbers().length("the gap", hem.gap(), USUAL_CLOSED_GAP_MM);
-    double rest = make.flat("a length", length, 2 * (radius + make.thickness())) + radius + make.thickness();
+    double rest =
+        make.flat("a length", length, 2 * (radius + make.thickness())) + radius + make.thickness();
     if (gap <= make.context().tolerance.lengthMm() || gap >= 2 * radius) {
       throw new StepFailed(
           make.what(),

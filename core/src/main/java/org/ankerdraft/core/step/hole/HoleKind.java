@@ -43,8 +43,7 @@ public final class HoleKind extends StepKind<Hole> {
       StepFields.<Hole>plane("plane", "Into", Hole::plane)
           .about("where the holes begin; they go against its normal");
   private static final Field<Hole, List<Place>> POINTS =
-      Field.<Hole, List<Place>>of(
-              "points", ListForm.of(PlaceForm.FORM, "place"), Hole::points)
+      Field.<Hole, List<Place>>of("points", ListForm.of(PlaceForm.FORM, "place"), Hole::points)
           .label("Places")
           .itemTitle((place, n) -> "Place " + ((Place) place).id())
           .adding("Another place", h -> new Place(null, Point2.ORIGIN))
@@ -57,13 +56,7 @@ public final class HoleKind extends StepKind<Hole> {
         Hole.class,
         List.of(DIAMETER, DEPTH, PLANE, POINTS, BODY),
         (head, v) ->
-            new Hole(
-                head,
-                v.get(BODY),
-                v.get(PLANE),
-                v.get(POINTS),
-                v.get(DIAMETER),
-                v.get(DEPTH)),
+            new Hole(head, v.get(BODY), v.get(PLANE), v.get(POINTS), v.get(DIAMETER), v.get(DEPTH)),
         HoleKind::twice,
         new Rail(Stage.SHAPE, "Hole", 'H', "drill bore screw", true));
   }

@@ -24,12 +24,7 @@ public final class ImportKind extends StepKind<Import> {
                   + " solid");
 
   public ImportKind() {
-    super(
-        "import",
-        Import.class,
-        List.of(FILE),
-        (head, v) -> new Import(head, v.get(FILE)),
-        null);
+    super("import", Import.class, List.of(FILE), (head, v) -> new Import(head, v.get(FILE)), null);
   }
 
   /** The step that brings a file in. */

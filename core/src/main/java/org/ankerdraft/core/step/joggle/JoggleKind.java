@@ -53,14 +53,7 @@ public final class JoggleKind extends StripKind<Joggle> {
           Joggle::bending,
           (j, b) ->
               new Joggle(
-                  j.head(),
-                  j.body(),
-                  j.seat(),
-                  j.height(),
-                  j.length(),
-                  j.angle(),
-                  j.radius(),
-                  b));
+                  j.head(), j.body(), j.seat(), j.height(), j.length(), j.angle(), j.radius(), b));
 
   public JoggleKind() {
     super(

@@ -28,8 +28,7 @@ public final class RoundKind extends StepKind<Round> {
               "sets", ListForm.of(EdgeSet.form("round set", "Radius", -2), "Edges"), Round::sets)
           .label("Sets")
           .itemTitle((set, n) -> "")
-          .adding(
-              "Edges with another radius", s -> new EdgeSet(List.of(), new Expr("1 mm")))
+          .adding("Edges with another radius", s -> new EdgeSet(List.of(), new Expr("1 mm")))
           .about("edges with one radius; edges that continue each other without a kink have one");
   private static final Field<Round, String> BODY = StepFields.body(Round::body);
 

@@ -102,8 +102,7 @@ final class ShellBuilder {
     Ladder ladder = ladder(walls);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
-      return StepBuild.of(
-          climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
+      return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
     }
     Failure failure =
         BuildContext.failure("shell of " + Words.mm(thickness), ladder.failure(), input);
@@ -224,9 +223,7 @@ final class ShellBuilder {
     };
   }
 
-  /**
-   * The same names whichever strategy won: what is left of an open face is the rim there.
-   */
+  /** The same names whichever strategy won: what is left of an open face is the rim there. */
   private NamedShape withRims(Walls w, NamedShape result) {
     return new NamedShape(
         result.shape(), result.faceNames().stream().map(n -> isRim(w, n) ? rim(n) : n).toList());

@@ -52,8 +52,7 @@ public final class ShellKind extends StepKind<Shell> {
           .label("Open faces")
           .about("faces that stay open; none: closed and hollow");
   private static final Field<Shell, List<OwnThickness>> OWN =
-      Field.<Shell, List<OwnThickness>>of(
-              "own", ListForm.of(OWN_FORM, "own thickness"), Shell::own)
+      Field.<Shell, List<OwnThickness>>of("own", ListForm.of(OWN_FORM, "own thickness"), Shell::own)
           .label("Own")
           .itemTitle((own, n) -> "Own thickness " + n)
           .adding(
@@ -68,13 +67,7 @@ public final class ShellKind extends StepKind<Shell> {
         Shell.class,
         List.of(THICKNESS, OUTWARDS, OPEN, OWN, BODY),
         (head, v) ->
-            new Shell(
-                head,
-                v.get(BODY),
-                v.get(THICKNESS),
-                v.is(OUTWARDS),
-                v.get(OPEN),
-                v.get(OWN)),
+            new Shell(head, v.get(BODY), v.get(THICKNESS), v.is(OUTWARDS), v.get(OPEN), v.get(OWN)),
         new Rail(Stage.WALLS, "Shell", 'S', "hollow wall thickness", true));
   }
 
@@ -92,9 +85,7 @@ public final class ShellKind extends StepKind<Shell> {
   @Override
   public String summary(Shell s) {
     return s.thickness().text()
-        + (s.open().isEmpty()
-            ? ", closed"
-            : ", open at " + ChoiceWords.face(s.open().getFirst()));
+        + (s.open().isEmpty() ? ", closed" : ", open at " + ChoiceWords.face(s.open().getFirst()));
   }
 
   @Override
@@ -104,7 +95,6 @@ public final class ShellKind extends StepKind<Shell> {
             ? List.of(new FaceChoice.Facing(Direction.UP, false))
             : picks.faces();
     return Fresh.of(
-        new Shell(
-            picks.head("shell"), picks.body(), new Expr("2 mm"), false, open, List.of()));
+        new Shell(picks.head("shell"), picks.body(), new Expr("2 mm"), false, open, List.of()));
   }
 }

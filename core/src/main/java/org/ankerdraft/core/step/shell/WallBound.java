@@ -5,9 +5,9 @@ import java.util.function.IntToDoubleFunction;
 import org.ankerdraft.kernel.Topology;
 
 /**
- * How much material the walls of a shell can hold at most: the offset of each face and the wedges at
- * the edges towards which the wall grows. Steiner's formula for parallel bodies, face by face, with
- * the curvatures bounded from above (Steiner 1840; e.g. Gray, Tubes, 1990, chapter 10).
+ * How much material the walls of a shell can hold at most: the offset of each face and the wedges
+ * at the edges towards which the wall grows. Steiner's formula for parallel bodies, face by face,
+ * with the curvatures bounded from above (Steiner 1840; e.g. Gray, Tubes, 1990, chapter 10).
  */
 final class WallBound {
   /** Cones curve as much as one likes near their points, freeform faces anywhere. */
@@ -28,8 +28,7 @@ final class WallBound {
       }
     }
     for (Topology.Edge e : t.edges()) {
-      boolean grows =
-          e.bend() == (outwards ? Topology.Bend.CONVEX : Topology.Bend.CONCAVE);
+      boolean grows = e.bend() == (outwards ? Topology.Bend.CONVEX : Topology.Bend.CONCAVE);
       if (grows) {
         double wall = e.faces().stream().mapToDouble(wallMm::applyAsDouble).max().orElse(0);
         double half = Math.min(e.angleRad() / 2, Math.toRadians(85));

@@ -6,8 +6,8 @@ import java.util.Optional;
 import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
-import org.ankerdraft.core.form.Field.Adding;
 import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.Field.Adding;
 import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.operation.BuildContext;
@@ -77,8 +77,7 @@ public final class SketchKind extends StepKind<Sketch> {
         List.of(PLANE, CURVES),
         (head, v) -> new Sketch(head, v.get(PLANE), v.get(CURVES)),
         SketchKind::twice,
-        new Rail(
-            Stage.SHAPE, "Sketch", 'S', "profile rectangle circle polygon line arc", false));
+        new Rail(Stage.SHAPE, "Sketch", 'S', "profile rectangle circle polygon line arc", false));
   }
 
   private static Expr mm(int v) {

@@ -62,8 +62,8 @@ public record Relief(Shape shape, Shape corner, Expr width, Expr depth) {
   }
 
   /**
-   * Reliefs by the rule. Where they are by the rule already they tear nothing beside a bend: then it
-   * is the corner that has none.
+   * Reliefs by the rule. Where they are by the rule already they tear nothing beside a bend: then
+   * it is the corner that has none.
    */
   Relief byRule() {
     boolean isByRule = shape != Shape.NONE && width == null && depth == null;

@@ -197,7 +197,12 @@ final class StripBuilder {
 
   private StepFailed failedAt(NamedShape input, int e, String why) {
     return new StepFailed(
-        new Failure(what, why, List.of(input.edgeName(e).toString()), input.topology().edge(e).mid(), null));
+        new Failure(
+            what,
+            why,
+            List.of(input.edgeName(e).toString()),
+            input.topology().edge(e).mid(),
+            null));
   }
 
   /** The seat as if nothing stood at its ends. */
@@ -326,9 +331,7 @@ final class StripBuilder {
   }
 
   private FaceName name(String role, FaceName origin) {
-    return origin == null
-        ? FaceName.of(step.id(), role)
-        : FaceName.from(step.id(), role, origin);
+    return origin == null ? FaceName.of(step.id(), role) : FaceName.from(step.id(), role, origin);
   }
 
   /** Place along the edge where the tangent lines of two mitred strips meet. */

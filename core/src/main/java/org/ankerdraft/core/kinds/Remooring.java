@@ -1,0 +1,34 @@
+package org.ankerdraft.core.kinds;
+
+import org.ankerdraft.core.form.Form;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.Lost;
+import org.ankerdraft.core.select.References;
+
+/** Replaces a name that is gone by another, wherever it stands. */
+record Remooring(Lost lost, String found) implements Form.Change {
+  @Override
+  @SuppressWarnings("unchecked") // each case gives a value of the form's own type
+  public <V> V of(Form<V> form, V value) {
+    return switch (lost.kind()) {
+      case FACE ->
+          value instanceof FaceChoice.Named n && n.name().toString().equals(lost.name())
+              ? (V) new FaceChoice.Named(FaceName.read(found), null)
+              : value;
+      case EDGE ->
+          value instanceof EdgeChoice.Named n && n.name().toString().equals(lost.name())
+              ? (V) new EdgeChoice.Named(EdgeName.read(found), null)
+              : value;
+      case SKETCH -> replaced(form.equals(References.SKETCH), value);
+      case BODY -> replaced(form.equals(References.BODY), value);
+    };
+  }
+
+  @SuppressWarnings("unchecked") // references are texts
+  private <V> V replaced(boolean isReference, V value) {
+    return isReference && value.equals(lost.name()) ? (V) found : value;
+  }
+}
