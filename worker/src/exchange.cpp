@@ -4,6 +4,12 @@
 #include <unistd.h>
 
 #include <APIHeaderSection_MakeHeader.hxx>
+#include <BRepCheck_Analyzer.hxx>
+#include <BRepGProp.hxx>
+#include <BRepLib.hxx>
+#include <GProp_GProps.hxx>
+#include <Interface_Check.hxx>
+#include <Interface_CheckIterator.hxx>
 #include <Interface_InterfaceModel.hxx>
 #include <Interface_Static.hxx>
 #include <STEPControl_Controller.hxx>
@@ -12,8 +18,11 @@
 #include <StepBasic_Product.hxx>
 #include <StepData_StepModel.hxx>
 #include <StepRepr_RepresentationItem.hxx>
+#include <ShapeFix_Shape.hxx>
 #include <TCollection_HAsciiString.hxx>
 #include <TopExp_Explorer.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Solid.hxx>
 #include <TransferBRep.hxx>
 #include <TransferBRep_ShapeMapper.hxx>
 #include <Transfer_FinderProcess.hxx>
@@ -74,6 +83,50 @@ class TemporaryFile {
   std::string path_;
 };
 
+// Faults in the geometry of a file bring the transfer down more often than not, so it is not begun.
+void RefuseBrokenGeometry(STEPControl_Reader& reader) {
+  const Interface_CheckIterator checks = reader.WS()->ModelCheckList();
+  for (Interface_CheckIterator it = checks; it.More(); it.Next()) {
+    const Handle(Interface_Check)& check = it.Value();
+    if (check.IsNull() || !check->HasFailed() || check->Entity().IsNull()) continue;
+    const std::string type = check->Entity()->DynamicType()->Name();
+    if (type.rfind("StepGeom_", 0) != 0 && type.rfind("StepShape_", 0) != 0) continue;
+    throw Refused{"invalid-input", "the file is damaged: entity #" + std::to_string(it.Number()) + ", " +
+                                       check->CFail(1)};
+  }
+}
+
+double VolumeOf(const TopoDS_Shape& shape) {
+  GProp_GProps volume;
+  BRepGProp::VolumeProperties(shape, volume);
+  return volume.Mass();
+}
+
+// What is safe to mend is mended, and said: small faults within a tolerance, a skin that looks inwards.
+TopoDS_Shape Healed(const TopoDS_Shape& read, const std::string& name, ShapeList* out) {
+  constexpr double kMostHealed = 1e-3;
+  TopoDS_Shape solid = read;
+  if (!BRepCheck_Analyzer(solid).IsValid()) {
+    ShapeFix_Shape fix(solid);
+    fix.SetMaxTolerance(kMostHealed);
+    fix.Perform();
+    const TopoDS_Shape fixed = Unwrapped(fix.Shape());
+    if (fixed.ShapeType() == TopAbs_SOLID && BRepCheck_Analyzer(fixed).IsValid()) {
+      solid = fixed;
+      out->add_warnings(name + ": small faults were healed");
+    }
+  }
+  if (solid.ShapeType() == TopAbs_SOLID && VolumeOf(solid) < 0) {
+    TopoDS_Solid turned = TopoDS::Solid(solid);
+    BRepLib::OrientClosedSolid(turned);
+    if (VolumeOf(turned) > 0) {
+      solid = turned;
+      out->add_warnings(name + ": it was inside out and has been turned");
+    }
+  }
+  return solid;
+}
+
 }  // namespace
 
 void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
@@ -81,11 +134,16 @@ void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
   std::istringstream bytes(in.data());
   if (reader.ReadStream("part.step", bytes) != IFSelect_RetDone)
     throw Refused{"invalid-input", "the file is not STEP, or is cut short"};
+  if (reader.WS()->Model().IsNull() || reader.WS()->Model()->NbEntities() == 0)
+    throw Refused{"invalid-input", "the file is not STEP, or holds nothing"};
+  RefuseBrokenGeometry(reader);
   reader.TransferRoots();
   for (int i = 1; i <= reader.NbShapes(); ++i) {
     for (TopExp_Explorer e(reader.Shape(i), TopAbs_SOLID); e.More(); e.Next()) {
-      Describe(e.Current(), store, out->add_shapes());
-      out->add_names(NameOf(reader, e.Current()));
+      const std::string name = NameOf(reader, e.Current());
+      const std::string known = name.empty() ? "solid " + std::to_string(out->shapes_size() + 1) : name;
+      Describe(Healed(e.Current(), known, out), store, out->add_shapes());
+      out->add_names(name);
     }
     int loose = 0;
     for (TopExp_Explorer e(reader.Shape(i), TopAbs_FACE, TopAbs_SOLID); e.More(); e.Next()) ++loose;

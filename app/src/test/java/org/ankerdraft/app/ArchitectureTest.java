@@ -2,10 +2,18 @@ package org.ankerdraft.app;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.step.StepKind;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
@@ -78,6 +86,49 @@ class ArchitectureTest {
     slices().matching("org.ankerdraft.core.(*)..").should().beFreeOfCycles().check(classes);
   }
 
+  /** A kind of step is a package: only the one list knows several, and kinds do not know each other. */
+  @Test
+  void nobodyButTheListKnowsSeveralKindsOfSteps() {
+    Set<String> shared = Set.of("strip");
+    for (JavaClass c : classes) {
+      if (c.getPackageName().equals("org.ankerdraft.core.kinds")) {
+        continue;
+      }
+      Set<String> kinds =
+          c.getDirectDependenciesFromSelf().stream()
+              .map(d -> kindOf(d.getTargetClass()))
+              .filter(k -> !k.isEmpty() && !shared.contains(k) && !k.equals(kindOf(c)))
+              .collect(Collectors.toCollection(TreeSet::new));
+      assertThat(kinds)
+          .as(c.getName() + " switches over kinds of steps")
+          .hasSizeLessThanOrEqualTo(kindOf(c).isEmpty() ? 1 : 0);
+    }
+  }
+
+  private static String kindOf(JavaClass c) {
+    String steps = "org.ankerdraft.core.step.";
+    return c.getPackageName().startsWith(steps) ? c.getPackageName().substring(steps.length()) : "";
+  }
+
+  @Test
+  void everyKindOfStepIsInTheList() {
+    Set<String> listed =
+        StepKinds.ALL.stream().map(k -> k.getClass().getName()).collect(Collectors.toSet());
+    Set<String> written =
+        classes.stream()
+            .filter(c -> c.isAssignableTo(StepKind.class))
+            .filter(c -> !c.getModifiers().contains(JavaModifier.ABSTRACT))
+            .map(JavaClass::getName)
+            .collect(Collectors.toSet());
+    assertThat(listed).isEqualTo(written);
+  }
+
+  @Test
+  void noPipeIsReadByAVirtualThread() {
+    noClasses().should().callMethod(Thread.class, "ofVirtual").check(classes);
+    noClasses().should().callMethod(Thread.class, "startVirtualThread", Runnable.class).check(classes);
+  }
+
   @Test
   void geometryKnowsNobody() {
     noClasses()
@@ -88,7 +139,8 @@ class ArchitectureTest {
         .resideInAnyPackage(
             "org.ankerdraft.core.part..",
             "org.ankerdraft.core.step..",
-            "org.ankerdraft.core.build..",
+            "org.ankerdraft.core.ledger..",
+            "org.ankerdraft.core.operation..",
             "org.ankerdraft.core.check..",
             "org.ankerdraft.core.select..")
         .check(classes);

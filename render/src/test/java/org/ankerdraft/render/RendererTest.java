@@ -108,7 +108,7 @@ class RendererTest {
           default -> "box/side:r.right";
         };
     Scene.Item seen = scene.faceAt(raster.faceAt(WIDTH / 2, HEIGHT / 2));
-    assertThat(seen.body().named().faceName(seen.number())).isEqualTo(face);
+    assertThat(seen.body().named().faceName(seen.number())).hasToString(face);
   }
 
   @Test
@@ -120,7 +120,8 @@ class RendererTest {
     int edge = Renderer.edgeAt(scene, camera, raster, 1, x - 2, y, 6);
     assertThat(edge).isPositive();
     Scene.Item item = scene.edgeAt(edge);
-    assertThat(item.body().named().edgeName(item.number())).isEqualTo("box/end|box/side:r.right");
+    assertThat(item.body().named().edgeName(item.number()))
+        .hasToString("box/end|box/side:r.right");
     assertThat(Renderer.edgeAt(scene, camera, raster, 1, WIDTH / 2.0, HEIGHT / 2.0, 6)).isZero();
   }
 

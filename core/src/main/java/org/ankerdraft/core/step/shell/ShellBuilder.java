@@ -185,11 +185,6 @@ final class ShellBuilder {
     return FaceName.from(step.id(), step.outwards() ? "outer" : "inner", from);
   }
 
-  /** What closes the wall where a face stays open: the rim. */
-  private FaceName rim(FaceName open) {
-    return FaceName.from(step.id(), "rim", open.bare());
-  }
-
   private FaceName unknown() {
     return FaceName.of(step.id(), "face");
   }
@@ -198,14 +193,14 @@ final class ShellBuilder {
     return new Naming.Births() {
       @Override
       public FaceName fromFace(FaceName name) {
-        return open.contains(input.face(name)) ? rim(name) : inner(List.of(name));
+        return open.contains(input.face(name)) ? name : inner(List.of(name));
       }
 
       @Override
       public FaceName fromEdge(EdgeName name) {
         for (int f : open) {
           if (name.isBeside(input.faceName(f))) {
-            return rim(input.faceName(f));
+            return input.faceName(f);
           }
         }
         return inner(name.faces());
@@ -221,12 +216,6 @@ final class ShellBuilder {
         return ShellBuilder.this.unknown();
       }
     };
-  }
-
-  /** The same names whichever strategy won: what is left of an open face is the rim there. */
-  private NamedShape withRims(Walls w, NamedShape result) {
-    return new NamedShape(
-        result.shape(), result.faceNames().stream().map(n -> isRim(w, n) ? rim(n) : n).toList());
   }
 
   /** Whether a face is, or is a part of, a face that was to stay open. */
@@ -332,7 +321,7 @@ final class ShellBuilder {
         .kernel
         .combine(
             Combination.SUBTRACT, w.input.shape(), List.of(inner.shape()), false, context.budget())
-        .map(d -> withRims(w, Naming.name(d, List.of(w.input, moved(inner)), this::unknown)));
+        .map(d -> Naming.name(d, List.of(w.input, moved(w, inner)), this::unknown));
   }
 
   /** Names of what an offset bears between the faces, which keep their own. */
@@ -355,12 +344,12 @@ final class ShellBuilder {
     };
   }
 
-  /** An offset skin whose faces are named as what they have become of. */
-  private NamedShape moved(NamedShape skin) {
+  /** An offset skin whose faces are named as what they have become; rims keep their face's name. */
+  private NamedShape moved(Walls w, NamedShape skin) {
     return new NamedShape(
         skin.shape(),
         skin.faceNames().stream()
-            .map(n -> n.step().equals(step.id()) ? n : inner(List.of(n)))
+            .map(n -> n.step().equals(step.id()) || isRim(w, n) ? n : inner(List.of(n)))
             .toList());
   }
 
@@ -373,7 +362,7 @@ final class ShellBuilder {
         .kernel
         .offset(w.input.shape(), w.thickness, own, join, context.shortBudget())
         .map(d -> Naming.name(d, List.of(w.input), grown()))
-        .then(outer -> withoutOriginal(w, moved(withRims(w, outer))));
+        .then(outer -> withoutOriginal(w, moved(w, outer)));
   }
 
   private Outcome<NamedShape> withoutOriginal(Walls w, NamedShape grown) {
@@ -420,7 +409,7 @@ final class ShellBuilder {
   private Optional<String> stillClosed(Walls w, NamedShape result) {
     for (int f : w.open) {
       double left =
-          result.partsOf(rim(w.input.faceName(f))).stream()
+          result.partsOf(w.input.faceName(f)).stream()
               .mapToDouble(r -> result.topology().face(r).areaMm2())
               .sum();
       if (left > w.input.topology().face(f).areaMm2() * NEARLY_ALL) {
