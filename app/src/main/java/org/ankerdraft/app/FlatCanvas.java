@@ -21,8 +21,8 @@ import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatBend;
-import org.ankerdraft.core.sheet.FlatPattern.Zone;
 import org.ankerdraft.core.sheet.FlatPattern;
+import org.ankerdraft.core.sheet.FlatPattern.Zone;
 import org.ankerdraft.render.Palette;
 
 /** The flat pattern as a chart: drag moves it, the wheel scales it, a double click fits it. */

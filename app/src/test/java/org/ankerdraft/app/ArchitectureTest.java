@@ -86,7 +86,9 @@ class ArchitectureTest {
     slices().matching("org.ankerdraft.core.(*)..").should().beFreeOfCycles().check(classes);
   }
 
-  /** A kind of step is a package: only the one list knows several, and kinds do not know each other. */
+  /**
+   * A kind of step is a package: only the one list knows several, and kinds do not know each other.
+   */
   @Test
   void nobodyButTheListKnowsSeveralKindsOfSteps() {
     Set<String> shared = Set.of("strip");
@@ -126,7 +128,10 @@ class ArchitectureTest {
   @Test
   void noPipeIsReadByAVirtualThread() {
     noClasses().should().callMethod(Thread.class, "ofVirtual").check(classes);
-    noClasses().should().callMethod(Thread.class, "startVirtualThread", Runnable.class).check(classes);
+    noClasses()
+        .should()
+        .callMethod(Thread.class, "startVirtualThread", Runnable.class)
+        .check(classes);
   }
 
   @Test

@@ -46,29 +46,30 @@ class KillTest {
       Path file = folder.resolve("part" + kill + ".json");
       Files.writeString(file, "{\"ankerdraft\":1,\"name\":\"k\"}");
       Process process = start(file);
-      long last = 0;
-      try (BufferedReader lines =
-          new BufferedReader(
-              new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
-        int until = 1 + random.nextInt(120);
-        for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-          if (line.matches("\\d+")) {
-            last = Long.parseLong(line);
-          }
-          if (last >= until) {
-            process.destroyForcibly();
-            process.waitFor(10, TimeUnit.SECONDS);
-          }
-        }
-      } finally {
-        process.destroyForcibly();
-      }
+      long last = lastEditBefore(process, 1 + random.nextInt(120));
       assertThat(last).isPositive();
       Journal.Left left = Journal.of(file).recover();
       assertThat(left).isInstanceOf(Journal.Left.Part.class);
-      String edits =
-          ((Journal.Left.Part) left).part().parameters().getFirst().value().text();
+      String edits = ((Journal.Left.Part) left).part().parameters().getFirst().value().text();
       assertThat(Long.parseLong(edits)).isGreaterThanOrEqualTo(last);
     }
+  }
+
+  /** Ends the program after some edits; the number of the last one that it said was made. */
+  private static long lastEditBefore(Process process, int until) throws Exception {
+    long last = 0;
+    try (BufferedReader lines =
+        new BufferedReader(
+            new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+      while (last < until) {
+        String line = lines.readLine();
+        assertThat(line).as("the program ended by itself").isNotNull();
+        last = line.matches("\\d+") ? Long.parseLong(line) : last;
+      }
+    } finally {
+      process.destroyForcibly();
+      process.waitFor(10, TimeUnit.SECONDS);
+    }
+    return last;
   }
 }

@@ -146,11 +146,11 @@ class SheetWindowTest extends InWindow {
   @Test
   void theSheetProcessIsEditedInThePartsCard() throws Exception {
     robot.clickOn("#part-words");
-    type("#sheet-inside-radius", "1.5 mm");
+    type("#sheet-radius", "1.5 mm");
     robot.push(KeyCode.ENTER);
     settle();
     assertThat(text("#verdict-flat")).contains("6 stop");
-    type("#sheet-k", "0.5");
+    type("#sheet-bending-k", "0.5");
     robot.push(KeyCode.ENTER);
     settle();
     assertThat(flat().bends().getFirst().value().kFactor()).isCloseTo(0.5, within(1e-12));

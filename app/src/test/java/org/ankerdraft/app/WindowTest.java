@@ -5,16 +5,24 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.ledger.StepStatus;
+import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.draft.Draft;
 import org.ankerdraft.core.step.extrude.Extrude;
 import org.ankerdraft.core.step.shell.Shell;
+import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.kernel.Vec3;
 import org.ankerdraft.render.Camera;
 import org.ankerdraft.render.Look;
@@ -112,6 +120,52 @@ class WindowTest extends InWindow {
     robot.push(KeyCode.C);
     robot.push(KeyCode.V);
     assertThat(onFx(() -> window.view().camera())).isEqualTo(parallel);
+  }
+
+  /** The checks of the part before must not hold up a new one, however few processors there are. */
+  @Test
+  void aNewPartIsBuiltAtOnceWhileTheChecksOfAnotherRun() throws Exception {
+    Path lamp = folder.resolve("lamp-base.json");
+    Path home = Path.of("").toAbsolutePath();
+    while (!Files.isDirectory(home.resolve("demo"))) {
+      home = home.getParent();
+    }
+    Files.copy(home.resolve("demo/lamp-base.json"), lamp);
+    robot.interact(() -> window.open(lamp));
+    until(() -> window.session().progress().equals("checking"));
+    robot.push(KeyCode.CONTROL, KeyCode.N);
+    robot.interact(() -> window.view().requestFocus());
+    for (KeyCode key : List.of(KeyCode.S, KeyCode.S, KeyCode.S, KeyCode.E)) {
+      robot.push(key);
+    }
+    settle();
+    assertThat(onFx(() -> window.session().state().orElseThrow().steps()))
+        .hasSize(2)
+        .allMatch(r -> r.status() == StepStatus.BUILT);
+    assertThat(volume()).isCloseTo(40 * 30 * 10, within(1e-6));
+  }
+
+  /** The step that took the sketch says so, offers another one, and takes it at a press. */
+  @Test
+  void aStepWhoseSketchIsDeletedIsAdriftAndCanBeReMoored() throws Exception {
+    robot.interact(() -> {
+      PartDocument part = window.session().document();
+      Sketch other =
+          new Sketch(
+              Head.of("other"),
+              null,
+              List.of(new SketchCurve.Circle("k", null, new Expr("20 mm"), false)));
+      List<Step> steps = new ArrayList<>(part.withoutStep("s").steps());
+      steps.addFirst(other);
+      window.session().edit(part.withSteps(steps));
+      window.session().select("box");
+    });
+    until(() ->
+        window.session().state().orElseThrow().step("box").orElseThrow().status()
+            == StepStatus.ADRIFT);
+    robot.clickOn("Re-moor to sketch other");
+    settle();
+    assertThat(volume()).isCloseTo(Math.PI * 100 * 20, within(1e-6));
   }
 
   @Test

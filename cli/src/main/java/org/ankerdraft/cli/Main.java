@@ -3,8 +3,8 @@ package org.ankerdraft.cli;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import org.slf4j.LoggerFactory;
-import picocli.CommandLine.Command;
 import picocli.CommandLine;
+import picocli.CommandLine.Command;
 
 /** The command line without a window. */
 @Command(

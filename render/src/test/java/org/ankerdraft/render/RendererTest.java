@@ -120,8 +120,7 @@ class RendererTest {
     int edge = Renderer.edgeAt(scene, camera, raster, 1, x - 2, y, 6);
     assertThat(edge).isPositive();
     Scene.Item item = scene.edgeAt(edge);
-    assertThat(item.body().named().edgeName(item.number()))
-        .hasToString("box/end|box/side:r.right");
+    assertThat(item.body().named().edgeName(item.number())).hasToString("box/end|box/side:r.right");
     assertThat(Renderer.edgeAt(scene, camera, raster, 1, WIDTH / 2.0, HEIGHT / 2.0, 6)).isZero();
   }
 

@@ -6,10 +6,10 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.core.sheet.FlatDrawing;
 import org.ankerdraft.core.sheet.FlatDrawing.Stroke;
 import org.ankerdraft.core.sheet.FlatDrawing.Style;
 import org.ankerdraft.core.sheet.FlatDrawing.Text;
-import org.ankerdraft.core.sheet.FlatDrawing;
 
 /** A drawing of a flat pattern as SVG at 1:1. */
 public final class SvgFile {

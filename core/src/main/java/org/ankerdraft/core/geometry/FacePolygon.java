@@ -2,9 +2,9 @@ package org.ankerdraft.core.geometry;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology.Face;
-import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /** The bounds of a plane face, straightened, to tell what lies over it. */

@@ -10,9 +10,9 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Surfaces;
 import org.ankerdraft.kernel.GeometryKernel.BlendType;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /** Measures on a result every radius and every leg that was asked for. */

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.kernel.Outcome.KernelFailure;
 import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Outcome.KernelFailure;
 
 /**
  * Strategies for one operation, tried in order; the first whose result is proved wins. Remembers

@@ -12,8 +12,8 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Derived;
-import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
 

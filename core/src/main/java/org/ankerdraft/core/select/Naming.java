@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import org.ankerdraft.kernel.Derived.Origin;
 import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.Derived.Origin;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
 

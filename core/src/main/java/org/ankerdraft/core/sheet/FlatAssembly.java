@@ -10,9 +10,9 @@ import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatBend.Segment;
 import org.ankerdraft.core.sheet.FlatPattern.Zone;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /** Puts walls, bends and contours of a laid-out sheet together. */

@@ -8,11 +8,11 @@ import java.util.Map;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /** Lays edges of the body into the flat and chains them into contours. */

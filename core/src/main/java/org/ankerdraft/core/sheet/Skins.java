@@ -13,10 +13,10 @@ import java.util.TreeSet;
 import org.ankerdraft.core.geometry.FacePolygon;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Bend;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /**

@@ -15,12 +15,12 @@ import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Bend;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Vec3;
 
 /**

@@ -2,8 +2,8 @@ package org.ankerdraft.core.sketch;
 
 import java.util.List;
 import java.util.Map;
-import org.ankerdraft.kernel.ProfileCurve.Region;
 import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.ProfileCurve.Region;
 
 /**
  * A sketch with all numbers known, in space.

@@ -49,9 +49,7 @@ class IncrementalTest {
   }
 
   private static PartState build(PartBuilder builder, PartDocument part) {
-    return builder
-        .build(part, Map.of(), PartBuilder.Progress.NONE, () -> false)
-        .orElseThrow();
+    return builder.build(part, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
   }
 
   private static void assertSame(PartState a, PartState b, String when) {

@@ -69,7 +69,9 @@ class ProofsTest {
     assertThat(volume(state)).isCloseTo(6000 - share * (leg * leg + 9) * 20, within(1e-6));
   }
 
-  /** 49 holes of 2 mm in a plate 100 x 100 x 20, closed, 2 mm: the holes' walls are pipes of 6 mm. */
+  /**
+   * 49 holes of 2 mm in a plate 100 x 100 x 20, closed, 2 mm: the holes' walls are pipes of 6 mm.
+   */
   @Test
   void aBodyFullOfHolesIsHollowed() {
     StringBuilder places = new StringBuilder();
@@ -116,9 +118,7 @@ class ProofsTest {
         .contains(FaceName.read("w/outer(box/end|box/side:r.bottom|box/side:r.left)"));
     // Steiner: box, plates, quarter pipes, a ball.
     double expected =
-        2 * 2 * (30 * 20 + 30 * 10 + 20 * 10)
-            + Math.PI * (30 + 20 + 10) * 4
-            + 4 * Math.PI / 3 * 8;
+        2 * 2 * (30 * 20 + 30 * 10 + 20 * 10) + Math.PI * (30 + 20 + 10) * 4 + 4 * Math.PI / 3 * 8;
     assertThat(volume(state)).isCloseTo(expected, within(1e-6 * expected));
   }
 
@@ -153,8 +153,7 @@ class ProofsTest {
     NamedShape named = state.bodies().get("Body").named();
     var ranges =
         Parts.KERNEL
-            .draftRanges(
-                named.shape(), org.ankerdraft.kernel.Vec3.Z, 1e-5, Budget.ofSeconds(20))
+            .draftRanges(named.shape(), org.ankerdraft.kernel.Vec3.Z, 1e-5, Budget.ofSeconds(20))
             .orThrow();
     for (int f : named.partsOf(FaceName.read("box/side:r.bottom"))) {
       assertThat(Math.toDegrees(ranges.get(f - 1).minRad())).isCloseTo(3, within(0.01));
@@ -232,8 +231,7 @@ class ProofsTest {
     // One face less in the shell.
     String open = text.replaceFirst("(CLOSED_SHELL\\('',\\()#\\d+,", "$1");
     assertThat(open).isNotEqualTo(text);
-    StepResult i =
-        imported(open.getBytes(StandardCharsets.ISO_8859_1)).step("i").orElseThrow();
+    StepResult i = imported(open.getBytes(StandardCharsets.ISO_8859_1)).step("i").orElseThrow();
     assertThat(i.status()).isEqualTo(StepStatus.FAILED);
     assertThat(i.message()).contains("no solid");
   }

@@ -15,9 +15,14 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.step.Step;
 
-/** Edits of a part as people make them, by chance: numbers, skipping, order, deletion, insertion, undo. */
+/**
+ * Edits of a part as people make them, by chance: numbers, skipping, order, deletion, insertion,
+ * undo.
+ */
 final class RandomEdits {
-  /** A moulded and a sheet body, with a parameter, a hole on a face and a draft by the part's pull. */
+  /**
+   * A moulded and a sheet body, with a parameter, a hole on a face and a draft by the part's pull.
+   */
   private static final String START =
       "{'ankerdraft':1,'name':'random','parameters':[{'name':'high','value':'12 mm'},{'name':'wall','value':'2 mm'}],"
           + "'process':{'sheet':{'thickness':'1 mm'}},'steps':["
@@ -70,8 +75,7 @@ final class RandomEdits {
   }
 
   private String mm(double least, double most) {
-    return String.format(
-        Locale.ROOT, "%.2f mm", least + random.nextDouble() * (most - least));
+    return String.format(Locale.ROOT, "%.2f mm", least + random.nextDouble() * (most - least));
   }
 
   private String number() {
@@ -171,8 +175,7 @@ final class RandomEdits {
     }
     Expr thickness = new Expr(mm(0.8, 1.5));
     part =
-        part.withProcess(
-            part.process().withSheet(part.process().sheet().withThickness(thickness)));
+        part.withProcess(part.process().withSheet(part.process().sheet().withThickness(thickness)));
     return "sheet " + thickness;
   }
 

@@ -29,9 +29,7 @@ class TrustTest {
   @TempDir private Path folder;
 
   private static PartState build(PartBuilder builder, PartDocument part) {
-    return builder
-        .build(part, Map.of(), PartBuilder.Progress.NONE, () -> false)
-        .orElseThrow();
+    return builder.build(part, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
   }
 
   private static Path demo(String name) {
@@ -198,7 +196,8 @@ class TrustTest {
                 + String.join(
                     ",",
                     java.util.stream.IntStream.range(0, 20)
-                        .mapToObj(i -> "['" + (i % 5 * 5 - 10) + " mm','" + (i / 5 * 4 - 6) + " mm']")
+                        .mapToObj(
+                            i -> "['" + (i % 5 * 5 - 10) + " mm','" + (i / 5 * 4 - 6) + " mm']")
                         .toList())
                 + "]}");
     for (int i = 0; i < 100; i++) {
@@ -229,8 +228,7 @@ class TrustTest {
   void lengthsAndPartsHaveBounds() {
     PartState huge = Parts.build(Parts.part(Parts.box(10, 10, 2_000_000)));
     assertThat(huge.step("box").orElseThrow().message()).contains("up to 1 km");
-    assertThat(Parts.volume(Parts.ok(Parts.box(0.02, 0.02, 0.02))))
-        .isCloseTo(8e-6, within(1e-12));
+    assertThat(Parts.volume(Parts.ok(Parts.box(0.02, 0.02, 0.02)))).isCloseTo(8e-6, within(1e-12));
     assertThat(Parts.volume(Parts.ok(Parts.box(900_000, 10, 10)))).isCloseTo(9e7, within(1.0));
   }
 }

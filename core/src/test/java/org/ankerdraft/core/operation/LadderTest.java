@@ -95,15 +95,12 @@ class LadderTest {
 
   @Test
   void theSearchForWhatWorksIsWithinAHundredth() throws Exception {
-    assertThat(Feasible.largestShare(share -> share <= 0.43).orElseThrow())
-        .isBetween(0.42, 0.43);
+    assertThat(Feasible.largestShare(share -> share <= 0.43).orElseThrow()).isBetween(0.42, 0.43);
     assertThat(Feasible.largestShare(share -> false)).isEmpty();
-    assertThatThrownBy(
-            () ->
-                Feasible.largestShare(share -> {
-                  throw new Ladder.Stopped(
-                      Outcome.KernelFailure.of(Outcome.Cause.CRASHED, "crashed"));
-                }))
+    assertThatThrownBy(() ->
+            Feasible.largestShare(share -> {
+              throw new Ladder.Stopped(Outcome.KernelFailure.of(Outcome.Cause.CRASHED, "crashed"));
+            }))
         .isInstanceOf(Ladder.Stopped.class);
   }
 

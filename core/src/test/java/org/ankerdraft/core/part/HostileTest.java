@@ -31,7 +31,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Whatever is read, the answer is a part or words with a place; never an exception, never a hang. */
+/**
+ * Whatever is read, the answer is a part or words with a place; never an exception, never a hang.
+ */
 class HostileTest {
   private static final ObjectMapper MAPPER = new ObjectMapper();
   private static final JsonNodeFactory NODES = JsonNodeFactory.instance;
@@ -98,7 +100,9 @@ class HostileTest {
     }
   }
 
-  /** Every field of every kind that the examples hold: missing, null, ill-typed, too large, empty. */
+  /**
+   * Every field of every kind that the examples hold: missing, null, ill-typed, too large, empty.
+   */
   @ParameterizedTest
   @MethodSource("examples")
   void everyFieldMayBeWrong(String text) throws Exception {

@@ -84,17 +84,17 @@ class NamesTest {
   void renamingAStepReachesWhatWasBornOfIt() {
     assertThat(FaceName.read("r/on(a/end|b/side:a)").renamed("a", "z"))
         .isEqualTo(FaceName.read("r/on(z/end|b/side:a)"));
-    assertThat(EdgeName.read("a/end|b/end").renamed("b", "a2").toString()).isEqualTo("a/end|a2/end");
+    assertThat(EdgeName.read("a/end|b/end").renamed("b", "a2").toString())
+        .isEqualTo("a/end|a2/end");
   }
 
-  /** A slot parts the lid; a second one parts one of the parts again: every name stays one of a kind. */
+  /**
+   * A slot parts the lid; a second one parts one of the parts again: every name stays one of a
+   * kind.
+   */
   @Test
   void aFaceThatIsSplitTwiceHasThreeNames() {
-    PartState state =
-        Parts.ok(
-            Parts.box(40, 20, 10)
-                + slot("p", "-8 mm")
-                + slot("q", "8 mm"));
+    PartState state = Parts.ok(Parts.box(40, 20, 10) + slot("p", "-8 mm") + slot("q", "8 mm"));
     NamedShape named = state.bodies().get("Body").named();
     List<FaceName> lids = named.faceNames().stream().filter(n -> n.isOf("box", "end")).toList();
     assertThat(lids).hasSize(3).doesNotHaveDuplicates();

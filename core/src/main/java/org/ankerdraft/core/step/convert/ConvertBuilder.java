@@ -34,8 +34,8 @@ import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Vec3;
 
 /**

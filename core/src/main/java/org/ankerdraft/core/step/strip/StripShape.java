@@ -8,8 +8,8 @@ import org.ankerdraft.core.operation.SheetNumbers;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.sheet.BendMethod;
-import org.ankerdraft.core.sheet.StripProfile.Piece;
 import org.ankerdraft.core.sheet.StripProfile;
+import org.ankerdraft.core.sheet.StripProfile.Piece;
 
 /**
  * The pieces of a strip in cross-section.
