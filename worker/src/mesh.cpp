@@ -1,8 +1,10 @@
+#include <algorithm>
 #include <array>
 #include <map>
 #include <utility>
 
 #include <BRepMesh_IncrementalMesh.hxx>
+#include <IMeshTools_Parameters.hxx>
 #include <BRepTools.hxx>
 #include <BRep_Tool.hxx>
 #include <Poly_PolygonOnTriangulation.hxx>
@@ -129,13 +131,27 @@ bool IsWatertight(const std::vector<Float3>& positions, const std::string& trian
   return count > 0;
 }
 
+constexpr int kManyContours = 64;
+
+int MostContours(const TopoDS_Shape& shape) {
+  int most = 0;
+  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) most = std::max(most, e.Current().NbChildren());
+  return most;
+}
+
 }  // namespace
 
 void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
   const TopoDS_Shape shape = store.Get(in.shape());
   if (!(in.deflection() > 0) || !(in.angle() > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
   BRepTools::Clean(shape);
-  BRepMesh_IncrementalMesh mesher(shape, in.deflection(), false, in.angle(), false);
+  IMeshTools_Parameters wanted;
+  wanted.Deflection = in.deflection();
+  wanted.Angle = in.angle();
+  wanted.InParallel = false;
+  // The usual way takes time with the square of a face's contours.
+  if (MostContours(shape) > kManyContours) wanted.MeshAlgo = IMeshTools_MeshAlgoType_Delabella;
+  BRepMesh_IncrementalMesh mesher(shape, wanted);
   const Numbered numbered(shape);
   EdgePoints edge_points(numbered);
   std::vector<Float3> positions;

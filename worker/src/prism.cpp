@@ -1,3 +1,5 @@
+#include <BRepBndLib.hxx>
+#include <Bnd_Box.hxx>
 #include <BRepBuilderAPI_MakeEdge.hxx>
 #include <BRepBuilderAPI_MakeFace.hxx>
 #include <BRepBuilderAPI_MakeVertex.hxx>
@@ -135,8 +137,15 @@ void AddCurveOrigins(const TopTools_ListOfShape& raised, OriginKind kind, int ta
 void CheckProfile(const ProfileCheck& in) {
   std::vector<TaggedEdge> edges;
   for (const Region& region : in.regions()) FaceOf(region, PlaneOf(in.plane()), edges);
+  // Only curves whose boxes meet can cross.
+  std::vector<Bnd_Box> boxes(edges.size());
+  for (size_t i = 0; i < edges.size(); ++i) {
+    BRepBndLib::Add(edges[i].edge, boxes[i]);
+    boxes[i].Enlarge(2 * Precision::Confusion());
+  }
   for (size_t i = 0; i < edges.size(); ++i)
-    for (size_t j = i + 1; j < edges.size(); ++j) RefuseCrossing(edges[i], edges[j]);
+    for (size_t j = i + 1; j < edges.size(); ++j)
+      if (!boxes[i].IsOut(boxes[j])) RefuseCrossing(edges[i], edges[j]);
 }
 
 void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, ShapeReply* out) {

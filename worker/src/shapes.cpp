@@ -8,6 +8,7 @@
 #include <BRepBuilderAPI_Copy.hxx>
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepGProp.hxx>
+#include <BRepLib.hxx>
 #include <BRepTools.hxx>
 #include <BRepTopAdaptor_FClass2d.hxx>
 #include <BRep_Tool.hxx>
@@ -20,6 +21,7 @@
 #include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopTools_IndexedDataMapOfShapeListOfShape.hxx>
+#include <TopTools_ListOfShape.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Iterator.hxx>
 #include <gp_Sphere.hxx>
@@ -240,8 +242,22 @@ void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& h
     AddAll(history.Generated(in.vertices.FindKey(i)), result_faces, ORIGIN_FROM_VERTEX, input_number, i, reply);
 }
 
+// On a plane with many contours the library works out the curves of their edges in it anew for each pair; kept with the
+// edges they cost once.
+void KeepCurvesOnCrowdedPlanes(const TopoDS_Shape& shape) {
+  constexpr int kCrowded = 24;
+  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
+    const TopoDS_Face& face = TopoDS::Face(e.Current());
+    if (face.NbChildren() < kCrowded || BRepAdaptor_Surface(face, false).GetType() != GeomAbs_Plane) continue;
+    TopTools_ListOfShape edges;
+    for (TopExp_Explorer edge(face, TopAbs_EDGE); edge.More(); edge.Next()) edges.Append(edge.Current());
+    BRepLib::BuildPCurveForEdgesOnPlane(edges, face);
+  }
+}
+
 void Describe(const TopoDS_Shape& result, ShapeStore& store, ShapeReply* reply) {
   BRepTools::Clean(result);
+  KeepCurvesOnCrowdedPlanes(result);
   reply->set_shape(store.Add(result));
   DescribeTopology(result, reply->mutable_topology());
   DescribeMass(result, IsFreeform(reply->topology()), reply->mutable_mass());
