@@ -3,10 +3,12 @@ package org.ankerdraft.app;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
+import org.ankerdraft.app.session.NewSteps;
+import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepKind;
-import org.ankerdraft.render.Look;
+import org.ankerdraft.render.look.Look;
 
 /** Everything the user can do, for rail, keys and quick add. */
 final class Actions {

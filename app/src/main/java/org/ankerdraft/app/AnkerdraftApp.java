@@ -8,8 +8,11 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.StackPane;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
+import org.ankerdraft.app.chart.ChartView;
+import org.ankerdraft.app.session.Session;
+import org.ankerdraft.app.session.Workbench;
 import org.ankerdraft.kernel.WorkerProgram;
-import org.ankerdraft.render.ChartFonts;
+import org.ankerdraft.render.look.ChartFonts;
 import org.slf4j.LoggerFactory;
 
 /** The application: one window on one part. */

@@ -18,13 +18,16 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.stage.FileChooser;
 import javafx.stage.Stage;
+import org.ankerdraft.app.chart.ChartView;
+import org.ankerdraft.app.session.InWords;
+import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.Templates;
-import org.ankerdraft.render.PartExport;
-import org.ankerdraft.render.PartImage;
+import org.ankerdraft.render.export.PartExport;
+import org.ankerdraft.render.export.PartImage;
 
 /** Opening, saving, exporting, and the files opened last. */
 final class FileActions {

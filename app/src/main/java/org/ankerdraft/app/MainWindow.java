@@ -15,7 +15,21 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
-import org.ankerdraft.core.check.BodyAnalysis;
+import org.ankerdraft.app.card.ChoiceEditor;
+import org.ankerdraft.app.card.FindingsPane;
+import org.ankerdraft.app.card.LedgerPane;
+import org.ankerdraft.app.card.PartCard;
+import org.ankerdraft.app.card.StepCard;
+import org.ankerdraft.app.chart.ChartView;
+import org.ankerdraft.app.chart.Handles;
+import org.ankerdraft.app.chart.PullGrip;
+import org.ankerdraft.app.chart.Readings;
+import org.ankerdraft.app.chart.SketchLines;
+import org.ankerdraft.app.flat.FlatPane;
+import org.ankerdraft.app.flat.FlatSide;
+import org.ankerdraft.app.flat.FoldScenes;
+import org.ankerdraft.app.session.InWords;
+import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
@@ -26,13 +40,14 @@ import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.kernel.Plane;
-import org.ankerdraft.kernel.Vec3;
-import org.ankerdraft.render.Labels;
-import org.ankerdraft.render.Look;
-import org.ankerdraft.render.Looks;
-import org.ankerdraft.render.Palette;
-import org.ankerdraft.render.PartImage;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.render.draw.Looks;
+import org.ankerdraft.render.export.PartImage;
+import org.ankerdraft.render.look.Labels;
+import org.ankerdraft.render.look.Look;
+import org.ankerdraft.render.look.Palette;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /** The window: rail, ledger, chart, card and findings around one session. */
 final class MainWindow {
@@ -63,7 +78,7 @@ final class MainWindow {
   private final Strokes strokes;
   private Palette palette = Palette.CHART;
   private Look.Map map = Look.Map.WALL;
-  private org.ankerdraft.render.Scene scene = org.ankerdraft.render.Scene.empty();
+  private org.ankerdraft.render.draw.Scene scene = org.ankerdraft.render.draw.Scene.empty();
 
   MainWindow(Stage stage, Session session) {
     this.stage = stage;
@@ -234,7 +249,7 @@ final class MainWindow {
     }
 
     @Override
-    public void fit(org.ankerdraft.render.Scene all) {
+    public void fit(org.ankerdraft.render.draw.Scene all) {
       view.fitTo(all);
     }
 

@@ -8,6 +8,7 @@ import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import org.ankerdraft.app.session.Session;
 
 /** What is under the pointer, what is being built, how long it took. */
 final class StatusBar extends HBox {

@@ -11,6 +11,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
+import org.ankerdraft.app.session.InWords;
+import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.Severity;

@@ -1,5 +1,7 @@
 package org.ankerdraft.app;
 
+import static com.tngtech.archunit.base.DescribedPredicate.not;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -9,6 +11,9 @@ import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -82,8 +87,58 @@ class ArchitectureTest {
   }
 
   @Test
-  void noCyclesBetweenPackagesOfTheCore() {
-    slices().matching("org.ankerdraft.core.(*)..").should().beFreeOfCycles().check(classes);
+  void noCyclesBetweenPackages() {
+    for (String module : List.of("core", "render", "app")) {
+      slices()
+          .matching("org.ankerdraft." + module + ".(*)..")
+          .should()
+          .beFreeOfCycles()
+          .check(classes);
+    }
+  }
+
+  @Test
+  void vectorsKnowNobody() {
+    noClasses()
+        .that()
+        .resideInAPackage("org.ankerdraft.vectors..")
+        .should()
+        .dependOnClassesThat(
+            resideInAPackage("org.ankerdraft..")
+                .and(not(resideInAPackage("org.ankerdraft.vectors.."))))
+        .check(classes);
+  }
+
+  /** What is measured knows nothing of what is judged. */
+  @Test
+  void theSurveyKnowsNoLimits() {
+    noClasses()
+        .that()
+        .resideInAPackage("org.ankerdraft.core.survey..")
+        .should()
+        .dependOnClassesThat()
+        .resideInAPackage("org.ankerdraft.core.check..")
+        .check(classes);
+  }
+
+  @Test
+  void everyPackageSaysWhatItNeedsAndGives() {
+    Set<String> silent =
+        classes.stream()
+            .map(JavaClass::getPackageName)
+            .filter(p -> !p.contains(".kernel.proto"))
+            .filter(p -> !Files.exists(source(p)))
+            .collect(Collectors.toCollection(TreeSet::new));
+    assertThat(silent).isEmpty();
+  }
+
+  private static Path source(String packageName) {
+    Path home = Path.of("").toAbsolutePath().getParent();
+    String module = packageName.split("\\.", -1)[2];
+    return home.resolve(module)
+        .resolve("src/main/java")
+        .resolve(packageName.replace('.', '/'))
+        .resolve("package-info.java");
   }
 
   /**

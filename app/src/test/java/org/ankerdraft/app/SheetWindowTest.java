@@ -8,12 +8,13 @@ import java.nio.file.Path;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
+import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.sheet.FlatPattern;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.flange.Flange;
-import org.ankerdraft.kernel.Vec3;
-import org.ankerdraft.render.Camera;
-import org.ankerdraft.render.Look;
+import org.ankerdraft.render.draw.Camera;
+import org.ankerdraft.render.look.Look;
+import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 

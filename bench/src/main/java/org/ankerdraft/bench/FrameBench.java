@@ -14,18 +14,18 @@ import javafx.scene.paint.PhongMaterial;
 import javafx.scene.shape.MeshView;
 import javafx.scene.transform.Rotate;
 import javafx.stage.Stage;
-import org.ankerdraft.core.check.BodyAnalysis;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.TriangleMesh;
-import org.ankerdraft.kernel.Vec3;
-import org.ankerdraft.render.Camera;
-import org.ankerdraft.render.Look;
-import org.ankerdraft.render.Palette;
-import org.ankerdraft.render.Raster;
-import org.ankerdraft.render.Renderer;
+import org.ankerdraft.render.draw.Camera;
+import org.ankerdraft.render.draw.Raster;
+import org.ankerdraft.render.draw.Renderer;
+import org.ankerdraft.render.look.Look;
+import org.ankerdraft.render.look.Palette;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Frames per second of our renderer, edges and all, against the toolkit's 3D without edges, at 1280
@@ -45,7 +45,7 @@ public final class FrameBench extends Application {
 
   private final Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors());
   private final List<TriangleMesh> meshes = new ArrayList<>();
-  private final List<org.ankerdraft.render.Scene> scenes = new ArrayList<>();
+  private final List<org.ankerdraft.render.draw.Scene> scenes = new ArrayList<>();
   private final Raster raster = new Raster();
   private Camera camera =
       Camera.fitted(
@@ -80,7 +80,7 @@ public final class FrameBench extends Application {
         meshes.add(mesh);
         var analysis =
             new BodyAnalysis(body, mesh, new Bvh(new float[0], new int[0]), List.of(), null, null);
-        scenes.add(org.ankerdraft.render.Scene.of(List.of(analysis)));
+        scenes.add(org.ankerdraft.render.draw.Scene.of(List.of(analysis)));
       }
     }
   }

@@ -9,11 +9,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
-import org.ankerdraft.core.check.CheckRunner;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.survey.Surveyor;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.TriangleMesh;
@@ -37,7 +37,7 @@ public final class RayBench {
           kernel
               .mesh(
                   body.named().shape(),
-                  CheckRunner.deflectionMm(body),
+                  Surveyor.deflectionMm(body),
                   Math.toRadians(15),
                   Budget.ofSeconds(60))
               .orThrow();

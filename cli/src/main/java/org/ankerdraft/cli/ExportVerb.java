@@ -6,7 +6,7 @@ import java.util.concurrent.Callable;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartFile;
-import org.ankerdraft.render.PartExport;
+import org.ankerdraft.render.export.PartExport;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;

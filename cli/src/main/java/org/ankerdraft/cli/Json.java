@@ -4,7 +4,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** The JSON that verbs print. */
 final class Json {

@@ -25,7 +25,7 @@ import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;

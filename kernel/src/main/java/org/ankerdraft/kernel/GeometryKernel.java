@@ -39,6 +39,8 @@ import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
 import org.ankerdraft.kernel.proto.SubKind;
 import org.ankerdraft.kernel.proto.Thicken;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Geometry on request. Safe for several threads: requests queue for one worker process, which is

@@ -3,6 +3,7 @@ package org.ankerdraft.kernel;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import org.ankerdraft.vectors.Vec3;
 
 /** The answer to a request: a value, or the failure that was to be expected on such geometry. */
 public sealed interface Outcome<T> {

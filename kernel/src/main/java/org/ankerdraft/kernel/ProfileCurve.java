@@ -1,6 +1,7 @@
 package org.ankerdraft.kernel;
 
 import java.util.List;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * A curve of a closed contour, in space. {@code tag} comes back as the origin of the face it

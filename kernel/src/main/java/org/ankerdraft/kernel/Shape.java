@@ -3,6 +3,7 @@ package org.ankerdraft.kernel;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * A shape that the worker made and that can be restored in any other worker from its bytes.

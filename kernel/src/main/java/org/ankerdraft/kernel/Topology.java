@@ -1,6 +1,7 @@
 package org.ankerdraft.kernel;
 
 import java.util.List;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Faces, edges and vertices of a shape. Numbers in it count from 1, as in the worker; {@link #face}

@@ -1,5 +1,7 @@
 package org.ankerdraft.kernel;
 
+import org.ankerdraft.vectors.Vec3;
+
 /**
  * Triangles with exact surface normals. Arrays are owned by the mesh and must not be changed.
  *

@@ -18,6 +18,8 @@ import org.ankerdraft.kernel.proto.Region;
 import org.ankerdraft.kernel.proto.ShapeReply;
 import org.ankerdraft.kernel.proto.SubKind;
 import org.ankerdraft.kernel.proto.Vec;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /** Between our types and the wire's. */
 final class Wire {

@@ -2,6 +2,8 @@ package org.ankerdraft.kernel;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /** Simple solids for tests. */
 final class Solids {

@@ -2,10 +2,10 @@ package org.ankerdraft.core.check;
 
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.sheet.BendMethod;
 import org.ankerdraft.core.sheet.FlatBend;
+import org.ankerdraft.vectors.Xy;
 
 /** Radius, flange, hem, relief and grain at each bend. */
 final class BendRules extends FlatRules {

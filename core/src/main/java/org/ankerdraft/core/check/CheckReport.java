@@ -2,6 +2,7 @@ package org.ankerdraft.core.check;
 
 import java.util.List;
 import java.util.Map;
+import org.ankerdraft.core.survey.BodyAnalysis;
 
 /**
  * What the checks found.

@@ -8,37 +8,29 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.sheet.CannotUnfold;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.core.survey.Surveyor;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
-import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.TriangleMesh;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Runs all checks on a part state. Meshes and fields of bodies that have not changed are kept from
  * the run before. Not safe for several threads.
  */
 public final class CheckRunner {
-  /** Accuracy of the mesh that is measured and drawn, as a share of the body's diagonal. */
-  private static final double MESH_SHARE = 4e-4;
-
-  private static final double MESH_ANGLE_RAD = Math.toRadians(15);
-  private static final double SPACING_SHARE = 1.0 / 45;
-  private static final double ANGLE_TOLERANCE_RAD = Math.toRadians(0.02);
   private static final Duration CROSSING_BUDGET = Duration.ofSeconds(20);
 
   private static final Duration UNFOLD_BUDGET = Duration.ofSeconds(30);
 
   private final GeometryKernel kernel;
   private final GeometryKernel slowKernel;
-  private final int threads;
-  private final Map<String, BodyAnalysis> kept = new LinkedHashMap<>();
+  private final Surveyor surveyor;
 
   public CheckRunner(GeometryKernel kernel, int threads) {
     this(kernel, kernel, threads);
@@ -50,12 +42,7 @@ public final class CheckRunner {
   public CheckRunner(GeometryKernel kernel, GeometryKernel slowKernel, int threads) {
     this.kernel = kernel;
     this.slowKernel = slowKernel;
-    this.threads = threads;
-  }
-
-  /** Chord error of the meshes made for a body, mm. */
-  public static double deflectionMm(Body body) {
-    return body.named().shape().mass().diagonalMm() * MESH_SHARE;
+    this.surveyor = new Surveyor(kernel, threads);
   }
 
   /**
@@ -64,39 +51,7 @@ public final class CheckRunner {
    * @return empty if cancelled
    */
   public Optional<Map<String, BodyAnalysis>> survey(PartState state, Budget.Cancel cancel) {
-    Map<String, BodyAnalysis> out = new LinkedHashMap<>();
-    Vec3 pull = state.part().process().pull().unit();
-    Budget budget = new Budget(Duration.ofSeconds(60), cancel);
-    for (Body body : state.bodies().values()) {
-      String key = body.key() + pull;
-      BodyAnalysis known = kept.get(key);
-      if (known == null) {
-        Outcome<TriangleMesh> mesh =
-            kernel.mesh(body.named().shape(), deflectionMm(body), MESH_ANGLE_RAD, budget);
-        Outcome<List<DraftRange>> draft =
-            kernel.draftRanges(body.named().shape(), pull, ANGLE_TOLERANCE_RAD, budget);
-        if (!(mesh instanceof Outcome.Done<TriangleMesh>(TriangleMesh m))
-            || !(draft instanceof Outcome.Done<List<DraftRange>>(List<DraftRange> d))) {
-          if (cancel.isCancelled()) {
-            return Optional.empty();
-          }
-          continue;
-        }
-        known = new BodyAnalysis(body, m, null, d, null, null);
-      } else if (!known.body().equals(body)) {
-        known =
-            new BodyAnalysis(
-                body, known.mesh(), known.bvh(), known.draft(), known.wall(), known.statistics());
-      }
-      kept.put(key, known);
-      out.put(body.name(), known);
-    }
-    // A part without bodies forgets nothing: the one before it may come back at once.
-    if (!out.isEmpty()) {
-      kept.keySet()
-          .removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
-    }
-    return Optional.of(out);
+    return surveyor.survey(state, cancel);
   }
 
   /**
@@ -105,7 +60,7 @@ public final class CheckRunner {
    * @return empty if cancelled
    */
   public Optional<CheckReport> check(PartState state, RuleBook book, Budget.Cancel cancel) {
-    Optional<Map<String, BodyAnalysis>> surveyed = survey(state, cancel);
+    Optional<Map<String, BodyAnalysis>> surveyed = surveyor.survey(state, cancel);
     if (surveyed.isEmpty()) {
       return Optional.empty();
     }
@@ -125,16 +80,12 @@ public final class CheckRunner {
         }
         continue;
       }
-      if (a.wall() == null && !sheets.contains(body.name())) {
-        Bvh bvh = new Bvh(a.mesh());
-        double spacing = body.named().shape().mass().diagonalMm() * SPACING_SHARE;
-        WallField wall =
-            WallField.measure(a.mesh(), bvh, spacing, deflectionMm(body), threads, cancel);
-        if (wall == null) {
+      if (!sheets.contains(body.name())) {
+        Optional<BodyAnalysis> measured = surveyor.withWall(a, state, cancel);
+        if (measured.isEmpty()) {
           return Optional.empty();
         }
-        a = new BodyAnalysis(body, a.mesh(), bvh, a.draft(), wall, WallStatistics.of(wall));
-        kept.put(body.key() + pull, a);
+        a = measured.get();
       }
       bodies.put(body.name(), a);
       if (sheets.contains(body.name())) {

@@ -14,6 +14,7 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.round.Round;
+import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.kernel.Topology;
 
 /**

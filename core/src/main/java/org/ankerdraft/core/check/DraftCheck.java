@@ -12,9 +12,10 @@ import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.draft.DraftKind;
+import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Draft of every face against the pull. A face that looks along the pull is released by the upper

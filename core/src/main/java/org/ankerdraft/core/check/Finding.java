@@ -1,10 +1,10 @@
 package org.ankerdraft.core.check;
 
 import java.util.List;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.step.Step;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * The result of a check that is not clear.

@@ -3,12 +3,12 @@ package org.ankerdraft.core.check;
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.expression.ExpressionException;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.PressBrake;
 import org.ankerdraft.core.sheet.SheetProcess;
+import org.ankerdraft.vectors.Xy;
 
 /** Can the flat pattern be cut and folded? The blank as a whole, then its bends and holes. */
 final class FlatCheck extends FlatRules {

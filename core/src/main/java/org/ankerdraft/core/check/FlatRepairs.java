@@ -12,9 +12,9 @@ import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.step.Repair;
 import org.ankerdraft.core.step.Step;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /** Changed steps that mend what the flat checks find. */
 final class FlatRepairs {

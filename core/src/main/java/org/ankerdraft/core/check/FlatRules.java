@@ -3,7 +3,6 @@ package org.ankerdraft.core.check;
 import java.util.ArrayList;
 import java.util.List;
 import org.ankerdraft.core.expression.Evaluator;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -12,7 +11,8 @@ import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
 import org.ankerdraft.core.sheet.FoldMotion;
 import org.ankerdraft.core.step.Step;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** What the rules of flat patterns share: the flat, the limits, and how findings are told. */
 abstract class FlatRules {

@@ -2,12 +2,12 @@ package org.ankerdraft.core.check;
 
 import java.util.List;
 import java.util.Optional;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.sheet.FlatArea;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.step.Step;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Size of holes and slots, and how near they stand to edges and bends. */
 final class HoleRules extends FlatRules {

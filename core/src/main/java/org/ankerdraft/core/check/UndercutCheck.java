@@ -6,7 +6,9 @@ import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.core.survey.Surveyor;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Undercuts by line of sight: a place is reached if the way out along the pull, or against it, is
@@ -28,7 +30,7 @@ final class UndercutCheck {
     double[] hidden = new double[faces + 1];
     double[] whole = new double[faces + 1];
     Vec3[] place = new Vec3[faces + 1];
-    float lift = (float) (CheckRunner.deflectionMm(a.body()) * 2);
+    float lift = (float) (Surveyor.deflectionMm(a.body()) * 2);
     float far = (float) a.body().named().shape().mass().diagonalMm() * 2;
     for (int t = 0; t < mesh.triangleCount(); t++) {
       Sample s = Sample.of(mesh, t);

@@ -7,7 +7,8 @@ import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Wall thickness by sphere against the material's limits; places close together make one finding.

@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Locale;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * A flat pattern as DXF of release 12, which every cutting program reads: contours as closed

@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.ankerdraft.kernel.TriangleMesh;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Mesh files of named bodies; the same meshes give the same bytes. Lengths are mm. */
 public final class MeshFiles {

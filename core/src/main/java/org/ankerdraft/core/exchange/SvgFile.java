@@ -5,11 +5,11 @@ import java.util.Arrays;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatDrawing;
 import org.ankerdraft.core.sheet.FlatDrawing.Stroke;
 import org.ankerdraft.core.sheet.FlatDrawing.Style;
 import org.ankerdraft.core.sheet.FlatDrawing.Text;
+import org.ankerdraft.vectors.Xy;
 
 /** A drawing of a flat pattern as SVG at 1:1. */
 public final class SvgFile {

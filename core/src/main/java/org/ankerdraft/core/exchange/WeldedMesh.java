@@ -3,7 +3,7 @@ package org.ankerdraft.core.exchange;
 import java.util.HashMap;
 import java.util.Map;
 import org.ankerdraft.kernel.TriangleMesh;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** A mesh whose faces share their nodes: nodes of the same place, to the last bit, are one. */
 record WeldedMesh(float[] positions, int[] triangles) {

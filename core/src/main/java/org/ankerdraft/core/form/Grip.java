@@ -1,6 +1,6 @@
 package org.ankerdraft.core.form;
 
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Where the handle of a number stands in the part.

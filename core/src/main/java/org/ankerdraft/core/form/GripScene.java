@@ -1,7 +1,7 @@
 package org.ankerdraft.core.form;
 
 import java.util.Optional;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * What a field may ask in order to say where its handle stands: the step's result as it is shown.

@@ -2,6 +2,7 @@ package org.ankerdraft.core.geometry;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.vectors.Xy;
 
 /** A closed chain of curves, head to tail. */
 public record Contour(List<PlaneCurve> curves) {

@@ -5,7 +5,8 @@ import java.util.List;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology.Face;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** The bounds of a plane face, straightened, to tell what lies over it. */
 public final class FacePolygon {

@@ -2,6 +2,7 @@ package org.ankerdraft.core.geometry;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.vectors.Xy;
 
 /** A curve in a plane, with a direction; mm and rad. */
 public sealed interface PlaneCurve {

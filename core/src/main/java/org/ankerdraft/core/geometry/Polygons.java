@@ -1,6 +1,7 @@
 package org.ankerdraft.core.geometry;
 
 import java.util.List;
+import org.ankerdraft.vectors.Xy;
 
 /** Plane figures bounded by straight pieces. */
 public final class Polygons {

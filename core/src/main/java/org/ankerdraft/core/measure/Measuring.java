@@ -8,7 +8,7 @@ import org.ankerdraft.kernel.GeometryKernel.Nearest;
 import org.ankerdraft.kernel.GeometryKernel.Sub;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Distance and angle between two things. */
 public final class Measuring {

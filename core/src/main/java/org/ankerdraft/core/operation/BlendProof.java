@@ -13,7 +13,7 @@ import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Measures on a result every radius and every leg that was asked for. */
 final class BlendProof {

@@ -25,9 +25,9 @@ import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome.KernelFailure;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * What a step's builder may use: the kernel, the values, and those bodies, sketches, files and

@@ -1,7 +1,7 @@
 package org.ankerdraft.core.operation;
 
 import java.util.List;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Why a step failed.

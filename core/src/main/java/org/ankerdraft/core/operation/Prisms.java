@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
@@ -14,9 +13,10 @@ import org.ankerdraft.core.sheet.StripProfile;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Prisms with named faces, proved sound. */
 public final class Prisms {

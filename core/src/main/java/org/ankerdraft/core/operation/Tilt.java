@@ -12,9 +12,9 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.kernel.GeometryKernel.DraftRange;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Ways to tilt faces of a body to given angles with a pull about a neutral plane, and the proof of

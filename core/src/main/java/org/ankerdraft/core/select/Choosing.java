@@ -13,7 +13,7 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Evaluates choices on a named shape. */
 public final class Choosing {

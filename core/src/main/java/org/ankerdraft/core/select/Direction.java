@@ -3,7 +3,7 @@ package org.ankerdraft.core.select;
 import java.util.List;
 import org.ankerdraft.core.form.NumberForm;
 import org.ankerdraft.core.form.TupleForm;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** A direction in space, written as three numbers; need not have length 1, must not be zero. */
 public record Direction(double x, double y, double z) {

@@ -5,7 +5,7 @@ import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.NumberForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.TextForm;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * What a picked thing was like when it was picked, for finding the best candidate when its name is

@@ -12,7 +12,7 @@ import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * A shape whose faces have names.

@@ -6,7 +6,7 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.TupleForm;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** A point in space, written as three expressions. */
 public record Point(Expr x, Expr y, Expr z) {

@@ -1,7 +1,7 @@
 package org.ankerdraft.core.select;
 
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Closed-form distances to the unbounded surfaces of faces. */
 public final class Surfaces {

@@ -7,11 +7,11 @@ import java.util.List;
 import java.util.Set;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.Polygons;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatPattern.WallFrame;
 import org.ankerdraft.core.sheet.FlatPattern.Zone;
 import org.ankerdraft.kernel.Budget;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * Finds an order of bending in which the part meets neither itself nor punch and die. Tried from

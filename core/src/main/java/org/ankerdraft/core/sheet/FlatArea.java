@@ -5,7 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.geometry.Contour;
-import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.vectors.Xy;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;

@@ -7,13 +7,13 @@ import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.Polygons;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatBend.Segment;
 import org.ankerdraft.core.sheet.FlatPattern.Zone;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Puts walls, bends and contours of a laid-out sheet together. */
 final class FlatAssembly {

@@ -2,7 +2,7 @@ package org.ankerdraft.core.sheet;
 
 import java.util.List;
 import org.ankerdraft.core.geometry.Numbers;
-import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * A bend in the flat.

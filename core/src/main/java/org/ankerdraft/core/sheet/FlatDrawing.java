@@ -7,7 +7,7 @@ import java.util.TreeSet;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * A flat pattern drawn at 1:1 with its dimensions and bend table, for paper and for the screen; mm,

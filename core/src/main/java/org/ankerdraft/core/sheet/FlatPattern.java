@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.ankerdraft.core.geometry.Contour;
-import org.ankerdraft.core.geometry.Xy;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * A sheet laid flat, seen from the side of the face that was kept; lengths mm, its lower left

@@ -7,13 +7,13 @@ import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Lays edges of the body into the flat and chains them into contours. */
 final class FlatTracer {

@@ -1,10 +1,10 @@
 package org.ankerdraft.core.sheet;
 
 import java.util.List;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatPattern.WallFrame;
 import org.ankerdraft.core.sheet.FlatPattern.Zone;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * How a flat pattern folds. Each bend keeps the length of its neutral layer while its angle grows,

@@ -1,7 +1,7 @@
 package org.ankerdraft.core.sheet;
 
-import org.ankerdraft.core.geometry.Xy;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Where a face of the folded body lies in the flat. */
 sealed interface Placement {

@@ -2,9 +2,9 @@ package org.ankerdraft.core.sheet;
 
 import java.util.List;
 import org.ankerdraft.core.geometry.Polygons;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.sheet.FlatPattern.WallFrame;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * A stand-in press brake: a wedge-shaped punch above and a block with a V-shaped groove below, both

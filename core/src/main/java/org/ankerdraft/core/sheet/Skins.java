@@ -17,7 +17,7 @@ import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Bend;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * The two sides of a uniform sheet, told apart from its cut edges.

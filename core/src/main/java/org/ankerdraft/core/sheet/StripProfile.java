@@ -3,7 +3,7 @@ package org.ankerdraft.core.sheet;
 import java.util.ArrayList;
 import java.util.List;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * The cross-section of a folded strip: flat and bent pieces in turn, drawn along one side of the

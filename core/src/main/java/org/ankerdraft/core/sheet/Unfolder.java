@@ -21,7 +21,7 @@ import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Lays a uniform sheet flat by walking from the kept wall over its bends. Walls keep their shape;

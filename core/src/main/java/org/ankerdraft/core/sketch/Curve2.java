@@ -2,8 +2,8 @@ package org.ankerdraft.core.sketch;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.vectors.Xy;
 
 /** A curve in the sketch's own plane; mm. */
 sealed interface Curve2 {

@@ -1,7 +1,7 @@
 package org.ankerdraft.core.sketch;
 
-import org.ankerdraft.kernel.Plane;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /** A plane with axes: where a sketch's (0, 0) lies and where its x and y run. */
 public record Frame(Vec3 origin, Vec3 x, Vec3 y) {

@@ -6,7 +6,7 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.TupleForm;
-import org.ankerdraft.core.geometry.Xy;
+import org.ankerdraft.vectors.Xy;
 
 /** A point of a sketch, written as two expressions. */
 public record Point2(Expr x, Expr y) {

@@ -9,9 +9,9 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.ProfileCurve.Region;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * Evaluates the numbers of a sketch, chains its curves into contours and nests the contours into

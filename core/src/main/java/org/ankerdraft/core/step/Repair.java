@@ -1,7 +1,7 @@
 package org.ankerdraft.core.step;
 
 import org.ankerdraft.core.sketch.Frame;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** A change that a check asks of the step that made what it found. */
 public sealed interface Repair {

@@ -11,6 +11,7 @@ import java.util.stream.IntStream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.survey.WallField;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

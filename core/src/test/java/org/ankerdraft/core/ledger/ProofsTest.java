@@ -126,13 +126,13 @@ class ProofsTest {
   @ParameterizedTest
   @ValueSource(strings = {"", ",'outwards':true"})
   void rimsHaveOneName(String how) {
-    String round =
-        ",{'kind':'round','id':'r','sets':[{'edges':[{'choose':'parallel','direction':[0,0,1]}],'size':'%s'}]}";
     for (String radius : new String[] {"4 mm", "1 mm"}) {
       PartState state =
           ok(
               box(40, 30, 20)
-                  + round.formatted(radius)
+                  + ",{'kind':'round','id':'r','sets':[{'edges':[{'choose':'parallel','direction':[0,0,1]}],'size':'"
+                  + radius
+                  + "'}]}"
                   + ",{'kind':'shell','id':'w','thickness':'2 mm','open':[{'choose':'face','name':'box/end'}]"
                   + how
                   + "}");
@@ -153,7 +153,7 @@ class ProofsTest {
     NamedShape named = state.bodies().get("Body").named();
     var ranges =
         Parts.KERNEL
-            .draftRanges(named.shape(), org.ankerdraft.kernel.Vec3.Z, 1e-5, Budget.ofSeconds(20))
+            .draftRanges(named.shape(), org.ankerdraft.vectors.Vec3.Z, 1e-5, Budget.ofSeconds(20))
             .orThrow();
     for (int f : named.partsOf(FaceName.read("box/side:r.bottom"))) {
       assertThat(Math.toDegrees(ranges.get(f - 1).minRad())).isCloseTo(3, within(0.01));

@@ -75,12 +75,12 @@ class BendOrderTest {
     FlatPattern flat = lippedChannel();
     FlatBend b = flat.bends().getFirst();
     PressBrake.Station station = PressBrake.station(flat, b, new FoldMotion(flat).at(0));
-    List<org.ankerdraft.core.geometry.Xy> square =
+    List<org.ankerdraft.vectors.Xy> square =
         List.of(
-            new org.ankerdraft.core.geometry.Xy(0, 0),
-            new org.ankerdraft.core.geometry.Xy(3, 0),
-            new org.ankerdraft.core.geometry.Xy(3, 2),
-            new org.ankerdraft.core.geometry.Xy(0, 2));
+            new org.ankerdraft.vectors.Xy(0, 0),
+            new org.ankerdraft.vectors.Xy(3, 0),
+            new org.ankerdraft.vectors.Xy(3, 2),
+            new org.ankerdraft.vectors.Xy(0, 2));
     var mesh = ToolMesh.of(square, station);
     assertThat(Math.abs(mesh.volumeMm3())).isCloseTo(6 * b.lengthMm(), within(1e-2));
   }

@@ -9,11 +9,11 @@ import java.util.Map;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.geometry.Tolerance;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.vectors.Xy;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 

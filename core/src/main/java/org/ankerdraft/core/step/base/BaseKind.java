@@ -21,7 +21,7 @@ import org.ankerdraft.core.step.Rail;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Base walls. */
 public final class BaseKind extends StepKind<Base> {

@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.ankerdraft.core.expression.ExpressionException;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Combiner;
@@ -32,11 +31,12 @@ import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Edge;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * Turns a solid with plane faces into a sheet: a wall for the kept face and for each face that

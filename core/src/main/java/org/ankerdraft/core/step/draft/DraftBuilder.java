@@ -16,9 +16,9 @@ import org.ankerdraft.core.operation.Tilt;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /** Draft from a neutral plane. */
 final class DraftBuilder {

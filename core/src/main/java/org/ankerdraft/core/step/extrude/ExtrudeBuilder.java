@@ -27,9 +27,9 @@ import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
 
 /** Extrusion with taper, as a new body or combined with others. */
 final class ExtrudeBuilder {

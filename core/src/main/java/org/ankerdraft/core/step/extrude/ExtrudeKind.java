@@ -25,7 +25,7 @@ import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.extrude.Extrude.Extent;
 import org.ankerdraft.core.step.extrude.Extrude.Use;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Extrusions. */
 public final class ExtrudeKind extends StepKind<Extrude> {

@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.expression.ExpressionException;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Ladder;
@@ -21,7 +20,8 @@ import org.ankerdraft.core.sheet.StripProfile.Piece;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Folds a wall along an open profile. */
 final class FoldedBuilder {

@@ -19,7 +19,7 @@ import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /** Plain round holes. */
 final class HoleBuilder {

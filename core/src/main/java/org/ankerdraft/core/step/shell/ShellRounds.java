@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * The outside rounds of a body that is hollowed: those no larger than the wall, which the inside of

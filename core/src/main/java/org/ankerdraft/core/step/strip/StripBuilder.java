@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Combiner;
@@ -32,10 +31,11 @@ import org.ankerdraft.core.step.strip.StripSeat.Mitre;
 import org.ankerdraft.core.step.strip.StripSeat.ReliefSize;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.Plane;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Flanges, hems and joggles: strips folded on along straight edges of walls. */
 final class StripBuilder {

@@ -3,8 +3,8 @@ package org.ankerdraft.core.step.strip;
 import java.util.ArrayList;
 import java.util.List;
 import org.ankerdraft.core.geometry.PlaneCurve;
-import org.ankerdraft.core.geometry.Xy;
-import org.ankerdraft.kernel.Vec3;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * An edge of a wall with what a strip needs to know of it. Plane figures on the wall have x along

@@ -1,7 +1,6 @@
 package org.ankerdraft.core.step.strip;
 
 import java.util.List;
-import org.ankerdraft.core.geometry.Xy;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.SheetNumbers;
@@ -10,6 +9,7 @@ import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.sheet.BendMethod;
 import org.ankerdraft.core.sheet.StripProfile;
 import org.ankerdraft.core.sheet.StripProfile.Piece;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * The pieces of a strip in cross-section.

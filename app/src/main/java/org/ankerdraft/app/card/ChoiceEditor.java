@@ -1,0 +1,288 @@
+package org.ankerdraft.app.card;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.ankerdraft.app.session.Session;
+import org.ankerdraft.app.session.StepsBefore;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Slots;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.select.ChoiceWords;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.Direction;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+
+/**
+ * Fields that hold choices of faces or edges: each choice in words, a way to take it away, a way to
+ * add picks in the view, and a menu of rule picks. While a field waits for picks, {@link #offer}
+ * brings it what is clicked.
+ */
+public final class ChoiceEditor {
+  private final Session session;
+  private Consumer<Session.Picked> waiting;
+  private boolean waitingForFaces;
+  private Button waitingButton;
+  private final List<Runnable> onWaitingChanged = new ArrayList<>();
+
+  public ChoiceEditor(Session session) {
+    this.session = session;
+  }
+
+  public void onWaitingChanged(Runnable action) {
+    onWaitingChanged.add(action);
+  }
+
+  public boolean isWaiting() {
+    return waiting != null;
+  }
+
+  public boolean isWaitingForFaces() {
+    return waitingForFaces;
+  }
+
+  /** Takes a clicked face or edge for the field that waits; false if none waits for that kind. */
+  public boolean offer(Session.Picked thing) {
+    if (waiting == null || thing.isFace() != waitingForFaces) {
+      return false;
+    }
+    waiting.accept(thing);
+    return true;
+  }
+
+  public void stopWaiting() {
+    if (waitingButton != null) {
+      waitingButton.setText("Pick in view");
+      waitingButton.getStyleClass().remove("waiting");
+    }
+    waiting = null;
+    waitingButton = null;
+    onWaitingChanged.forEach(Runnable::run);
+  }
+
+  private void wait(Button button, boolean faces, Consumer<Session.Picked> take) {
+    boolean same = button.equals(waitingButton);
+    stopWaiting();
+    if (!same) {
+      waiting = take;
+      waitingForFaces = faces;
+      waitingButton = button;
+      button.setText(faces ? "Click faces, Esc ends" : "Click edges, Esc ends");
+      button.getStyleClass().add("waiting");
+      onWaitingChanged.forEach(Runnable::run);
+    }
+  }
+
+  public Node facesRow(
+      String label,
+      Supplier<List<FaceChoice>> get,
+      Consumer<List<FaceChoice>> set,
+      List<Runnable> refreshers) {
+    Map<String, FaceChoice> rules = new LinkedHashMap<>();
+    rules.put("Upright faces", new FaceChoice.Upright(null, null));
+    rules.put(
+        "Faces with less draft than 1 deg", new FaceChoice.ShortOfDraft(new Expr("1 deg"), null));
+    rules.put("Plane face looking up", new FaceChoice.Facing(Direction.UP, false));
+    rules.put("Plane face looking down", new FaceChoice.Facing(Direction.DOWN, false));
+    return row(
+        label,
+        true,
+        get,
+        set,
+        ChoiceWords::face,
+        this::count,
+        p -> new FaceChoice.Named(FaceName.read(p.name()), session.hint(p)),
+        rules,
+        refreshers);
+  }
+
+  public Node edgesRow(
+      String label,
+      Supplier<List<EdgeChoice>> get,
+      Consumer<List<EdgeChoice>> set,
+      List<Runnable> refreshers) {
+    Map<String, EdgeChoice> rules = new LinkedHashMap<>();
+    rules.put("All inside corners", new EdgeChoice.Inside());
+    rules.put("All outside corners", new EdgeChoice.Outside());
+    rules.put("All sharp edges", new EdgeChoice.Sharp());
+    rules.put("Upright edges", new EdgeChoice.Parallel(Direction.UP, null));
+    return row(
+        label,
+        false,
+        get,
+        set,
+        ChoiceWords::edge,
+        this::count,
+        p -> new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)),
+        rules,
+        refreshers);
+  }
+
+  private <T> Node row(
+      String label,
+      boolean faces,
+      Supplier<List<T>> get,
+      Consumer<List<T>> set,
+      Function<T, String> words,
+      Function<T, String> count,
+      Function<Session.Picked, T> named,
+      Map<String, T> rules,
+      List<Runnable> refreshers) {
+    VBox list = new VBox();
+    list.getStyleClass().add("choices");
+    Button pick = new Button("Pick in view");
+    pick.getStyleClass().add("link");
+    pick.setOnAction(e ->
+        wait(
+            pick,
+            faces,
+            p -> {
+              T choice = named.apply(p);
+              List<T> now = new ArrayList<>(get.get());
+              if (!now.removeIf(c -> words.apply(c).equals(words.apply(choice)))) {
+                now.add(choice);
+              }
+              set.accept(now);
+            }));
+    MenuButton rule = new MenuButton("Rule");
+    rule.getStyleClass().add("link");
+    rule.setMinWidth(Region.USE_PREF_SIZE);
+    pick.setMinWidth(Region.USE_PREF_SIZE);
+    rules.forEach(
+        (text, choice) -> item(rule, text, () -> set.accept(Slots.added(get.get(), choice))));
+    if (!faces) {
+      item(
+          rule,
+          "Tangent chains of these",
+          () -> set.accept(converted(get.get(), c -> new EdgeChoice.Chain((EdgeChoice) c))));
+      item(
+          rule,
+          "Loops of the picked faces",
+          () -> addFromPickedFaces(get, set, f -> new EdgeChoice.Loop(f, null)));
+      item(
+          rule,
+          "Edges of the picked faces",
+          () -> addFromPickedFaces(get, set, EdgeChoice.OfFaces::new));
+    }
+    HBox actions = new HBox(12, pick, rule);
+    VBox column = new VBox(list, actions);
+    column.getStyleClass().add("choice-box");
+    refreshers.add(() -> {
+      list.getChildren().clear();
+      List<T> now = get.get();
+      for (int i = 0; i < now.size(); i++) {
+        int n = i;
+        list.getChildren()
+            .add(
+                chip(
+                    words.apply(now.get(i)),
+                    count.apply(now.get(i)),
+                    () -> set.accept(Slots.without(get.get(), n))));
+      }
+      if (now.isEmpty()) {
+        Label none = new Label("none chosen");
+        none.getStyleClass().add("second");
+        list.getChildren().add(none);
+      }
+    });
+    return SlotRows.row(label, column);
+  }
+
+  @SuppressWarnings("unchecked") // an edge field's T is EdgeChoice
+  private static <T> List<T> converted(List<T> list, Function<T, EdgeChoice> f) {
+    return list.stream().map(c -> (T) f.apply(c)).toList();
+  }
+
+  @SuppressWarnings("unchecked") // an edge field's T is EdgeChoice
+  private <T> void addFromPickedFaces(
+      Supplier<List<T>> get, Consumer<List<T>> set, Function<FaceChoice, EdgeChoice> f) {
+    List<T> now = new ArrayList<>(get.get());
+    for (Session.Picked p : session.picked()) {
+      if (p.isFace()) {
+        now.add((T) f.apply(new FaceChoice.Named(FaceName.read(p.name()), session.hint(p))));
+      }
+    }
+    set.accept(now);
+  }
+
+  private static void item(MenuButton menu, String text, Runnable action) {
+    MenuItem item = new MenuItem(text);
+    item.setOnAction(e -> action.run());
+    menu.getItems().add(item);
+  }
+
+  private static Node chip(String text, String count, Runnable remove) {
+    Label label = new Label(text);
+    label.setWrapText(true);
+    Label second = new Label(count);
+    second.getStyleClass().add("second");
+    second.setVisible(!count.isEmpty());
+    second.setManaged(!count.isEmpty());
+    VBox words = new VBox(label, second);
+    HBox.setHgrow(words, Priority.ALWAYS);
+    Button away = new Button("×");
+    away.getStyleClass().addAll("link", "away");
+    away.setMinWidth(Region.USE_PREF_SIZE);
+    away.setOnAction(e -> remove.run());
+    HBox chip = new HBox(4, words, away);
+    chip.setAlignment(Pos.TOP_LEFT);
+    return chip;
+  }
+
+  /** How many things a rule describes before the selected step; empty for picks. */
+  private String count(FaceChoice c) {
+    return c instanceof FaceChoice.Named ? "" : counted(choosing -> choosing.faces(c), "face");
+  }
+
+  private String count(EdgeChoice c) {
+    return c instanceof EdgeChoice.Named ? "" : counted(choosing -> choosing.edges(c), "edge");
+  }
+
+  private interface Chosen {
+    Set<Integer> in(Choosing choosing) throws Choosing.Adrift, ExpressionException;
+  }
+
+  private String counted(Chosen chosen, String noun) {
+    NamedShape before = StepsBefore.body(session);
+    if (before == null) {
+      return "rule";
+    }
+    try {
+      int n =
+          chosen
+              .in(
+                  new Choosing(
+                      before,
+                      new Evaluator(session.document().definitions()),
+                      session.document().process().pull().unit(),
+                      Tolerance.MODEL))
+              .size();
+      return "rule, " + n + " " + noun + (n == 1 ? "" : "s") + " now";
+    } catch (Choosing.Adrift e) {
+      return "adrift: " + e.getMessage();
+    } catch (ExpressionException e) {
+      return e.getMessage();
+    }
+  }
+}

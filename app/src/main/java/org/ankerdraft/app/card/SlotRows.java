@@ -1,0 +1,463 @@
+package org.ankerdraft.app.card;
+
+import com.fasterxml.jackson.databind.node.TextNode;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.ankerdraft.app.session.Session;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.ExprForm;
+import org.ankerdraft.core.form.FlagForm;
+import org.ankerdraft.core.form.Form;
+import org.ankerdraft.core.form.FormatException;
+import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.Measure;
+import org.ankerdraft.core.form.Place;
+import org.ankerdraft.core.form.Slot;
+import org.ankerdraft.core.form.WordForm;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.step.sketch.Sketch;
+
+/**
+ * Rows that show and change the slots of something. The rows are made anew when there are others;
+ * else they are brought up to date, and a field being typed in is left alone.
+ *
+ * @param <S> the whole, such as a step
+ */
+public final class SlotRows<S> {
+  private static final Pattern NUMBER = Pattern.compile("-?\\d+(\\.\\d+)?");
+  private static final double NUDGE = 0.1;
+  private static final double SHIFT_NUDGE = 1;
+
+  private final Session session;
+  private final ChoiceEditor choices;
+  private final VBox rows;
+  private final String prefix;
+  private final Supplier<List<Slot<S>>> slots;
+  private final Consumer<S> edit;
+  private final Consumer<S> preview;
+  private final List<Runnable> refreshers = new ArrayList<>();
+  private String shownLayout = "";
+
+  /**
+   * @param prefix of the ids of input fields
+   * @param slots as they are now
+   * @param edit takes a change that is made
+   * @param preview takes a change that is being made
+   */
+  public SlotRows(
+      Session session,
+      ChoiceEditor choices,
+      VBox rows,
+      String prefix,
+      Supplier<List<Slot<S>>> slots,
+      Consumer<S> edit,
+      Consumer<S> preview) {
+    this.session = session;
+    this.choices = choices;
+    this.rows = rows;
+    this.prefix = prefix;
+    this.slots = slots;
+    this.edit = edit;
+    this.preview = preview;
+  }
+
+  /**
+   * @param of what the rows belong to: another one gets rows of its own
+   */
+  public void show(String of) {
+    List<Slot<S>> list = slots.get();
+    StringBuilder layout = new StringBuilder(of);
+    list.forEach(s -> layout.append(s.getClass().getSimpleName()).append(s.id()).append(s.label()));
+    if (!layout.toString().equals(shownLayout)) {
+      shownLayout = layout.toString();
+      rows.getChildren().clear();
+      refreshers.clear();
+      list.forEach(s -> rows.getChildren().add(node(s)));
+    }
+    refreshers.forEach(Runnable::run);
+  }
+
+  public void forget() {
+    shownLayout = "";
+  }
+
+  private Node node(Slot<S> slot) {
+    return switch (slot) {
+      case Slot.Item<S> item -> itemRow(item);
+      case Slot.Adders<S> adders -> addersRow(adders);
+      case Slot.Value<S, ?> value -> valueRow(value);
+    };
+  }
+
+  private <T> Node valueRow(Slot.Value<S, T> slot) {
+    return switch (slot.form()) {
+      case ExprForm form -> numberRow(slot, form.measure());
+      case WordForm<T> words -> wordRow(slot, words);
+      case FlagForm flag -> flagRow(slot, flag);
+      case Form<T> f when f.equals(FaceChoice.LIST) -> facesRow(slot);
+      case Form<T> f when f.equals(FaceChoice.FORM) -> faceRow(slot);
+      case Form<T> f when f.equals(EdgeChoice.LIST) -> edgesRow(slot);
+      case Form<T> f when f.equals(References.SKETCH) -> sketchRow(slot);
+      case ListForm<?> _ -> namesRow(slot);
+      default -> textRow(slot);
+    };
+  }
+
+  /** The slot as it is now; null if it is gone. */
+  private Slot<S> current(String id) {
+    return slots.get().stream().filter(s -> s.id().equals(id)).findFirst().orElse(null);
+  }
+
+  @SuppressWarnings("unchecked") // a slot of the same id has the same form, so the same type
+  private <T> Slot.Value<S, T> now(Slot.Value<S, T> slot) {
+    return current(slot.id()) instanceof Slot.Value<S, ?> v && v.form().equals(slot.form())
+        ? (Slot.Value<S, T>) v
+        : null;
+  }
+
+  private <T> void change(Slot.Value<S, T> slot, T value) {
+    Slot.Value<S, T> now = now(slot);
+    if (now != null && !java.util.Objects.equals(value, now.value())) {
+      edit.accept(now.with().apply(value));
+    }
+  }
+
+  public static HBox row(String label, Node control) {
+    Label l = new Label(label);
+    l.getStyleClass().add("field-label");
+    HBox row = new HBox(l, control);
+    row.getStyleClass().add("field-row");
+    row.setAlignment(Pos.TOP_LEFT);
+    HBox.setHgrow(control, Priority.ALWAYS);
+    return row;
+  }
+
+  private String inputId(Slot<S> slot) {
+    return prefix + slot.id().replaceAll("[^A-Za-z0-9]+", "-").replaceAll("-$", "");
+  }
+
+  private static Label errorLabel() {
+    Label error = new Label();
+    error.getStyleClass().add("field-error");
+    error.setWrapText(true);
+    show(error, null);
+    return error;
+  }
+
+  private static void show(Label label, String text) {
+    label.setText(text == null ? "" : text);
+    label.setVisible(text != null);
+    label.setManaged(text != null);
+  }
+
+  @SuppressWarnings("unchecked") // the form of expressions holds expressions
+  private <T> Node numberRow(Slot.Value<S, T> untyped, Measure measure) {
+    Slot.Value<S, Expr> slot = (Slot.Value<S, Expr>) untyped;
+    TextField input = new TextField();
+    input.setId(inputId(slot));
+    Label value = new Label();
+    value.getStyleClass().add("field-value");
+    value.setMouseTransparent(true);
+    Label error = errorLabel();
+    StackPane box = new StackPane(input, value);
+    StackPane.setAlignment(value, Pos.CENTER_RIGHT);
+    boolean[] quiet = {false};
+    // A wrong text stays in its field, with its message, while the part goes back to the last good
+    // number.
+    boolean[] isWrong = {false};
+    input
+        .textProperty()
+        .addListener((p, before, text) -> {
+          Slot.Value<S, Expr> now = now(slot);
+          if (!quiet[0] && now != null) {
+            String wrong = evaluate(now, measure, text, value);
+            show(error, wrong);
+            isWrong[0] = wrong != null;
+            if (isWrong[0]) {
+              session.cancelPreview();
+            } else {
+              preview.accept(now.with().apply(text.isBlank() ? null : new Expr(text.strip())));
+            }
+          }
+        });
+    input.setOnAction(e -> session.endPreview());
+    onLeaving(input, session::endPreview);
+    input.setOnKeyPressed(e -> {
+      if (e.getCode() == KeyCode.UP || e.getCode() == KeyCode.DOWN) {
+        nudge(
+            input, (e.getCode() == KeyCode.UP ? 1 : -1) * (e.isShiftDown() ? SHIFT_NUDGE : NUDGE));
+        e.consume();
+      }
+    });
+    refreshers.add(() -> {
+      Slot.Value<S, Expr> now = now(slot);
+      if (now != null) {
+        input.setPromptText(now.usual());
+        String text = now.value() == null ? "" : now.value().text();
+        if (!input.isFocused() && !isWrong[0] && !input.getText().equals(text)) {
+          quiet[0] = true;
+          input.setText(text);
+          quiet[0] = false;
+        }
+        show(error, evaluate(now, measure, input.getText(), value));
+      }
+    });
+    return row(slot.label(), new VBox(box, error));
+  }
+
+  private static void onLeaving(TextField input, Runnable action) {
+    input
+        .focusedProperty()
+        .addListener((p, was, is) -> {
+          if (!is) {
+            action.run();
+          }
+        });
+  }
+
+  /** Shows the value beside the text; the message if there is none. */
+  private String evaluate(Slot.Value<S, Expr> slot, Measure measure, String text, Label value) {
+    value.setText("");
+    if (text.isBlank()) {
+      return slot.mayBeEmpty() ? null : "a value is missing";
+    }
+    Evaluator values = new Evaluator(session.document().definitions());
+    try {
+      Expr expr = slot.form().read(TextNode.valueOf(text), Place.ROOT);
+      value.setText(
+          switch (measure) {
+            case LENGTH -> String.format(Locale.ROOT, "%.3f", values.lengthMm(expr));
+            case ANGLE ->
+                String.format(Locale.ROOT, "%.3f°", Math.toDegrees(values.angleRad(expr)));
+            case NUMBER -> Words.number(values.number(expr));
+          });
+      return null;
+    } catch (ExpressionException | FormatException e) {
+      return e.getMessage();
+    }
+  }
+
+  /** Steps the first number in a text up or down. */
+  private static void nudge(TextField input, double by) {
+    Matcher matcher = NUMBER.matcher(input.getText());
+    if (matcher.find()) {
+      double v = Double.parseDouble(matcher.group()) + by;
+      input.setText(
+          input.getText().substring(0, matcher.start())
+              + Words.number(v)
+              + input.getText().substring(matcher.end()));
+    }
+  }
+
+  private <T> Node wordRow(Slot.Value<S, T> slot, WordForm<T> words) {
+    List<String> options = new ArrayList<>(words.allShown());
+    boolean mayBeNone = slot.mayBeEmpty() && !slot.usual().isEmpty();
+    if (mayBeNone) {
+      options.addFirst(slot.usual());
+    }
+    return optionRow(
+        slot,
+        options,
+        v -> v == null ? slot.usual() : words.shown(v),
+        shown -> mayBeNone && shown.equals(slot.usual()) ? null : words.ofShown(shown));
+  }
+
+  @SuppressWarnings("unchecked") // the form of flags holds flags
+  private <T> Node flagRow(Slot.Value<S, T> slot, FlagForm flag) {
+    return optionRow(
+        (Slot.Value<S, Boolean>) slot,
+        List.of(flag.no(), flag.yes()),
+        v -> Boolean.TRUE.equals(v) ? flag.yes() : flag.no(),
+        shown -> shown.equals(flag.yes()));
+  }
+
+  @SuppressWarnings("unchecked") // references are texts
+  private <T> Node sketchRow(Slot.Value<S, T> slot) {
+    List<String> sketches =
+        session.document().steps().stream()
+            .filter(Sketch.class::isInstance)
+            .map(s -> s.id())
+            .toList();
+    return optionRow((Slot.Value<S, String>) slot, sketches, v -> v, shown -> shown);
+  }
+
+  private <T> Node optionRow(
+      Slot.Value<S, T> slot,
+      List<String> options,
+      java.util.function.Function<T, String> shown,
+      java.util.function.Function<String, T> value) {
+    ComboBox<String> box = new ComboBox<>();
+    box.setId(inputId(slot));
+    box.setMaxWidth(Double.MAX_VALUE);
+    box.getItems().setAll(options);
+    box.setOnAction(e -> {
+      Slot.Value<S, T> now = now(slot);
+      if (now != null
+          && box.getValue() != null
+          && !box.getValue().equals(shown.apply(now.value()))) {
+        edit.accept(now.with().apply(value.apply(box.getValue())));
+      }
+    });
+    refreshers.add(() -> {
+      Slot.Value<S, T> now = now(slot);
+      if (now != null) {
+        box.setValue(shown.apply(now.value()));
+      }
+    });
+    return row(slot.label(), box);
+  }
+
+  private <T> Node textRow(Slot.Value<S, T> slot) {
+    return typedRow(
+        slot,
+        v -> v == null ? "" : v.toString(),
+        text -> text.isEmpty() ? null : slot.form().read(TextNode.valueOf(text), Place.ROOT));
+  }
+
+  @SuppressWarnings("unchecked") // lists that are typed are lists of names
+  private <T> Node namesRow(Slot.Value<S, T> untyped) {
+    Slot.Value<S, List<String>> slot = (Slot.Value<S, List<String>>) untyped;
+    Form<String> item = ((ListForm<String>) (ListForm<?>) untyped.form()).item();
+    return typedRow(
+        slot,
+        v -> String.join(", ", v),
+        text -> {
+          List<String> names = new ArrayList<>();
+          for (String name : Arrays.stream(text.split(",", -1)).map(String::strip).toList()) {
+            if (!name.isEmpty()) {
+              names.add(item.read(TextNode.valueOf(name), Place.ROOT));
+            }
+          }
+          return names;
+        });
+  }
+
+  private interface Reading<T> {
+    T of(String text) throws FormatException;
+  }
+
+  /** A text that is taken when the field is left. */
+  private <T> Node typedRow(
+      Slot.Value<S, T> slot, java.util.function.Function<T, String> shown, Reading<T> reading) {
+    TextField input = new TextField();
+    input.setId(inputId(slot));
+    input.setPromptText(slot.usual());
+    Label error = errorLabel();
+    Runnable take =
+        () -> {
+          try {
+            T value = reading.of(input.getText().strip());
+            if (value == null && !slot.mayBeEmpty()) {
+              show(error, "it must not be empty");
+            } else {
+              show(error, null);
+              change(slot, value);
+            }
+          } catch (FormatException e) {
+            show(error, e.getMessage());
+          }
+        };
+    input.setOnAction(e -> take.run());
+    onLeaving(input, take);
+    refreshers.add(() -> {
+      Slot.Value<S, T> now = now(slot);
+      if (!input.isFocused() && now != null && !error.isVisible()) {
+        input.setText(shown.apply(now.value()));
+      }
+    });
+    return row(slot.label(), new VBox(input, error));
+  }
+
+  @SuppressWarnings("unchecked") // the form of face lists holds such lists
+  private <T> Node facesRow(Slot.Value<S, T> untyped) {
+    Slot.Value<S, List<FaceChoice>> slot = (Slot.Value<S, List<FaceChoice>>) untyped;
+    return choices.facesRow(
+        slot.label(),
+        () -> now(slot) == null ? List.of() : now(slot).value(),
+        list -> change(slot, list),
+        refreshers);
+  }
+
+  /** One face: what is chosen last takes the place of what was. */
+  @SuppressWarnings("unchecked") // the form of face choices holds such
+  private <T> Node faceRow(Slot.Value<S, T> untyped) {
+    Slot.Value<S, FaceChoice> slot = (Slot.Value<S, FaceChoice>) untyped;
+    return choices.facesRow(
+        slot.label(),
+        () ->
+            now(slot) == null || now(slot).value() == null ? List.of() : List.of(now(slot).value()),
+        list -> change(slot, list.isEmpty() ? null : list.getLast()),
+        refreshers);
+  }
+
+  @SuppressWarnings("unchecked") // the form of edge lists holds such lists
+  private <T> Node edgesRow(Slot.Value<S, T> untyped) {
+    Slot.Value<S, List<EdgeChoice>> slot = (Slot.Value<S, List<EdgeChoice>>) untyped;
+    return choices.edgesRow(
+        slot.label(),
+        () -> now(slot) == null ? List.of() : now(slot).value(),
+        list -> change(slot, list),
+        refreshers);
+  }
+
+  private Node itemRow(Slot.Item<S> item) {
+    Label label = new Label(item.label());
+    label.getStyleClass().add("field-heading");
+    Region gap = new Region();
+    HBox.setHgrow(gap, Priority.ALWAYS);
+    Button remove = new Button("Remove");
+    remove.getStyleClass().add("link");
+    remove.setOnAction(e -> {
+      if (current(item.id()) instanceof Slot.Item<S> now) {
+        edit.accept(now.without());
+      }
+    });
+    return new HBox(label, gap, remove);
+  }
+
+  private Node addersRow(Slot.Adders<S> slot) {
+    FlowPane row = new FlowPane(10, 4);
+    row.getStyleClass().add("additions");
+    if (!slot.label().isEmpty()) {
+      Label l = new Label(slot.label());
+      l.getStyleClass().add("second");
+      row.getChildren().add(l);
+    }
+    for (int i = 0; i < slot.adders().size(); i++) {
+      int n = i;
+      Button add = new Button(slot.adders().get(i).label());
+      add.getStyleClass().add("link");
+      add.setOnAction(e -> {
+        if (current(slot.id()) instanceof Slot.Adders<S> now) {
+          edit.accept(now.adders().get(n).with());
+        }
+      });
+      row.getChildren().add(add);
+    }
+    return row;
+  }
+}

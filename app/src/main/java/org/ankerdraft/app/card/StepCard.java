@@ -1,0 +1,179 @@
+package org.ankerdraft.app.card;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.ankerdraft.app.session.InWords;
+import org.ankerdraft.app.session.Session;
+import org.ankerdraft.core.form.Slot;
+import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.ledger.StepStatus;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.ChoiceWords;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.Lost;
+import org.ankerdraft.core.step.Step;
+
+/** The editor of the selected step: stands beside the view, changes the part while one types. */
+public final class StepCard extends VBox {
+  private final Session session;
+  private final Label title = new Label();
+  private final VBox fields = new VBox();
+  private final Label outcome = new Label();
+  private final Button remoor = new Button();
+  private final SlotRows<Step> rows;
+
+  public StepCard(Session session, ChoiceEditor choices) {
+    this.session = session;
+    rows =
+        new SlotRows<>(
+            session,
+            choices,
+            fields,
+            "field-",
+            this::slots,
+            changed -> session.edit(session.document().withStep(changed)),
+            changed -> session.preview(session.document().withStep(changed)));
+    getStyleClass().add("card");
+    title.getStyleClass().add("card-title");
+    outcome.getStyleClass().add("outcome");
+    outcome.setWrapText(true);
+    outcome.setMinHeight(Region.USE_PREF_SIZE);
+    remoor.getStyleClass().add("link");
+    fields.getStyleClass().add("fields");
+    getChildren().addAll(title, fields, outcome, remoor);
+    show();
+  }
+
+  /** Brings the card up to date; a field being typed in is left alone. */
+  public void show() {
+    Optional<Step> step = session.selectedStep();
+    setVisible(step.isPresent());
+    setManaged(step.isPresent());
+    if (step.isEmpty()) {
+      rows.forget();
+      return;
+    }
+    Step s = step.get();
+    title.setText(StepKinds.of(s).title() + ", step " + (session.document().indexOf(s.id()) + 1));
+    rows.show(s.id());
+    showOutcome();
+  }
+
+  private List<Slot<Step>> slots() {
+    return session.selectedStep().map(s -> StepKinds.of(s).slots()).orElse(List.of());
+  }
+
+  private void showOutcome() {
+    Optional<StepResult> result = session.selectedResult();
+    outcome.getStyleClass().removeAll("failed");
+    remoor.setVisible(false);
+    remoor.setManaged(false);
+    if (result.isEmpty()) {
+      outcome.setText("");
+      return;
+    }
+    StepResult r = result.get();
+    switch (r.status()) {
+      case BUILT -> outcome.setText(builtText(r));
+      case SKIPPED -> outcome.setText("Skipped.");
+      case HELD -> outcome.setText("Below the stop line, not built.");
+      case FAILED, ADRIFT -> {
+        outcome.getStyleClass().add("failed");
+        outcome.setText(InWords.capital(r.message()));
+        if (r.status() == StepStatus.ADRIFT && r.lost() != null && r.lost().nearest() != null) {
+          showRemoor(r);
+        }
+      }
+    }
+  }
+
+  private String builtText(StepResult r) {
+    StringBuilder s = new StringBuilder();
+    if (!r.bodies().isEmpty()) {
+      double volume = r.bodies().getFirst().volumeMm3();
+      s.append(String.format(Locale.ROOT, "Volume %.2f cm³", volume / 1000));
+      previousVolume(r)
+          .ifPresent(
+              v -> s.append(String.format(Locale.ROOT, " (%+.1f %%)", 100 * (volume - v) / v)));
+      s.append(". ");
+    }
+    if (r.sketch() != null) {
+      int n = r.sketch().regions().size();
+      s.append(n).append(n == 1 ? " closed area. " : " closed areas. ");
+      if (r.sketch().openAt() != null) {
+        s.append(InWords.capital(r.sketch().openAt())).append(". ");
+      }
+    }
+    if (!r.strategy().isEmpty()) {
+      s.append(InWords.capital(r.strategy())).append('.');
+    }
+    formulas(r.id()).forEach(f -> s.append('\n').append(f));
+    return s.toString();
+  }
+
+  /** How the allowance of each of a step's bends comes about, with its numbers. */
+  private List<String> formulas(String step) {
+    List<String> out = new ArrayList<>();
+    session
+        .report()
+        .ifPresent(report ->
+            report
+                .flats()
+                .values()
+                .forEach(a -> {
+                  if (a.flat() != null) {
+                    a.flat().bends().stream()
+                        .filter(b ->
+                            a.body().named().faceName(b.faces().getFirst()).step().equals(step))
+                        .forEach(b -> out.add("Bend " + b.number() + ": " + b.value().formula()));
+                  }
+                }));
+    return out;
+  }
+
+  /** Volume of the body before the step. */
+  private Optional<Double> previousVolume(StepResult r) {
+    String body = r.bodies().getFirst().name();
+    Double volume = null;
+    for (StepResult before : session.state().orElseThrow().steps()) {
+      if (before.id().equals(r.id())) {
+        break;
+      }
+      for (var b : before.bodies()) {
+        if (b.name().equals(body)) {
+          volume = b.volumeMm3();
+        }
+      }
+    }
+    return Optional.ofNullable(volume);
+  }
+
+  private void showRemoor(StepResult r) {
+    Lost lost = r.lost();
+    remoor.setVisible(true);
+    remoor.setManaged(true);
+    remoor.setText("Re-moor to " + inWords(lost));
+    remoor.setOnAction(e -> {
+      PartDocument part = session.document();
+      part.step(r.id())
+          .ifPresent(
+              s -> session.edit(part.withStep(StepKinds.of(s).remoored(lost, lost.nearest()))));
+    });
+  }
+
+  private static String inWords(Lost lost) {
+    return switch (lost.kind()) {
+      case FACE -> ChoiceWords.faceName(FaceName.read(lost.nearest()));
+      case EDGE -> ChoiceWords.edgeName(EdgeName.read(lost.nearest()));
+      case SKETCH, BODY -> lost.kind().word() + " " + lost.nearest();
+    };
+  }
+}

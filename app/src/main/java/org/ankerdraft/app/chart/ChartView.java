@@ -1,0 +1,519 @@
+package org.ankerdraft.app.chart;
+
+import java.awt.color.ColorSpace;
+import java.awt.image.BufferedImage;
+import java.awt.image.DataBuffer;
+import java.awt.image.DataBufferInt;
+import java.awt.image.DirectColorModel;
+import java.nio.IntBuffer;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.animation.AnimationTimer;
+import javafx.animation.PauseTransition;
+import javafx.scene.Cursor;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelBuffer;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.Region;
+import javafx.util.Duration;
+import org.ankerdraft.app.session.Session;
+import org.ankerdraft.render.draw.Camera;
+import org.ankerdraft.render.draw.ChartPainter;
+import org.ankerdraft.render.draw.Raster;
+import org.ankerdraft.render.draw.Renderer;
+import org.ankerdraft.render.draw.Scene;
+import org.ankerdraft.render.export.PartImage;
+import org.ankerdraft.render.look.Label;
+import org.ankerdraft.render.look.Look;
+import org.ankerdraft.render.look.Palette;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * The part as a chart. Drag turns it, drag with the middle button or shift moves it, the wheel
+ * scales it about the pointer; a press on a name in the frame looks from there. One sample a pixel
+ * while it moves, four when it rests.
+ */
+public final class ChartView extends Region {
+  /** Says on standard output when a part is shown, for measuring the start. */
+  private static final boolean TIMED = Boolean.getBoolean("ankerdraft.timed");
+
+  private static final double EDGE_REACH = 6;
+  private static final double RADIANS_PER_PIXEL = 0.008;
+  private static final double ZOOM_PER_NOTCH = 1.0015;
+  private static final double CLICK_SLACK = 4;
+  private static final int SUPERSAMPLING = 2;
+  private static final double ROOM_FOR_TOOLS = 2;
+
+  /** Distance of the eye in diagonals of the part: a calm perspective that never ends inside it. */
+  private static final double EYE_DIAGONALS = 2.5;
+
+  private static final double FIT_MARGIN = 3.2 * ChartPainter.FRAME;
+
+  /** Something under the pointer; ids are the scene's, 0 for none. */
+  public record Under(int face, int edge, Vec3 place) {}
+
+  private final ImageView image = new ImageView();
+  private final Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors());
+  private final Raster raster = new Raster();
+  private final PauseTransition rest = new PauseTransition(Duration.millis(140));
+  private final AnimationTimer timer;
+  private Scene scene = Scene.empty();
+  private Look look;
+  private List<Label> labels = List.of();
+  private Camera camera =
+      Camera.fitted(
+          Camera.View.SLANTED, new Vec3(-40, -40, 0), new Vec3(40, 40, 40), 800, 600, FIT_MARGIN);
+  private List<Vec3> box = List.of(new Vec3(-40, -40, 0), new Vec3(40, 40, 40));
+  private boolean fitted;
+  private boolean dirty = true;
+  private boolean moving;
+  private int drawnFactor = 1;
+  private WritableImage shown;
+  private BufferedImage canvas;
+  private PixelBuffer<IntBuffer> pixels;
+  private int[] pixelData = new int[0];
+  private double pressX;
+  private double pressY;
+  private double lastX;
+  private double lastY;
+  private Vec3 pivot = Vec3.ZERO;
+  private Vec3 pullFoot;
+  private List<NumberHandle> handles = List.of();
+  private List<List<Vec3>> lines = List.of();
+
+  /**
+   * The handle being dragged; a new one is shown for each new state while this one counts from
+   * where it began.
+   */
+  private NumberHandle dragged;
+
+  private PullGrip pullGrip;
+  private boolean draggingPull;
+  private boolean draggingSection;
+  private Plane section;
+  private Consumer<Under> onHover = u -> {};
+  private java.util.function.BiConsumer<Under, MouseEvent> onPick = (u, e) -> {};
+  private Consumer<Plane> onSectionMoved = p -> {};
+
+  public ChartView(Look look) {
+    this.look = look;
+    getChildren().add(image);
+    getStyleClass().add("chart-view");
+    setFocusTraversable(true);
+    setMinSize(200, 160);
+    rest.setOnFinished(e -> {
+      moving = false;
+      dirty = true;
+    });
+    setOnMousePressed(this::pressed);
+    setOnMouseDragged(this::dragged);
+    setOnMouseReleased(this::released);
+    setOnMouseMoved(this::moved);
+    setOnMouseExited(e -> hover(new Under(0, 0, null)));
+    setOnScroll(this::scrolled);
+    timer =
+        new AnimationTimer() {
+          @Override
+          public void handle(long now) {
+            if (dirty && getWidth() > 1 && getHeight() > 1) {
+              dirty = false;
+              draw();
+            }
+          }
+        };
+    timer.start();
+  }
+
+  /** Draws an empty chart that nobody sees, so that the first one that is seen comes sooner. */
+  public static void warmUp() {
+    Camera small =
+        Camera.fitted(Camera.View.SLANTED, Vec3.ZERO, new Vec3(1, 1, 1), 120, 90, FIT_MARGIN);
+    Raster raster = new Raster();
+    Look look = Look.plain(Palette.CHART);
+    try (Renderer renderer = new Renderer(1)) {
+      renderer.draw(Scene.empty(), small, look, raster);
+    }
+    BufferedImage image = new BufferedImage(120, 90, BufferedImage.TYPE_INT_ARGB_PRE);
+    new ChartPainter(look.palette()).paint(image, small, raster, look, List.of(), null);
+  }
+
+  public void dispose() {
+    timer.stop();
+    renderer.close();
+  }
+
+  public void onHover(Consumer<Under> action) {
+    onHover = action;
+  }
+
+  public void onPick(java.util.function.BiConsumer<Under, MouseEvent> action) {
+    onPick = action;
+  }
+
+  public void onSectionMoved(Consumer<Plane> action) {
+    onSectionMoved = action;
+  }
+
+  @Override
+  protected void layoutChildren() {
+    int w = (int) Math.max(1, getWidth());
+    int h = (int) Math.max(1, getHeight());
+    if (w != camera.width() || h != camera.height()) {
+      camera = camera.sized(w, h);
+      if (!fitted) {
+        camera = camera.fit(box.get(0), box.get(1), FIT_MARGIN);
+      }
+      dirty = true;
+    }
+  }
+
+  /** Shows another scene; the first one that is not empty is fitted into the view. */
+  public void show(Scene changed, List<Vec3> newBox) {
+    scene = changed;
+    box = newBox;
+    perspective(camera.isPerspective());
+    if (!fitted) {
+      fitted = scene.triangleCount() > 0;
+      fit();
+      // Soon is better than smooth; it is drawn well when it rests.
+      move();
+    }
+    dirty = true;
+  }
+
+  /** The next scene is fitted anew. */
+  public void forgetFit() {
+    fitted = false;
+  }
+
+  public void look(Look changed) {
+    look = changed.withSection(section);
+    dirty = true;
+  }
+
+  public void labels(List<Label> changed) {
+    labels = changed;
+    dirty = true;
+  }
+
+  public void pullFoot(Vec3 foot) {
+    pullFoot = foot;
+    dirty = true;
+  }
+
+  /** What turns the pull when its arrow is dragged. */
+  public void pullGrip(PullGrip grip) {
+    pullGrip = grip;
+  }
+
+  private boolean isOnPull(MouseEvent e) {
+    return pullGrip != null
+        && pullFoot != null
+        && PullGrip.isOn(camera, pullFoot, look.pull(), e.getX(), e.getY());
+  }
+
+  /** Lines laid over the part: the sketch being edited. */
+  public void lines(List<List<Vec3>> changed) {
+    lines = changed;
+    dirty = true;
+  }
+
+  public void handles(List<NumberHandle> changed) {
+    handles = List.copyOf(changed);
+    dirty = true;
+  }
+
+  public Camera camera() {
+    return camera;
+  }
+
+  public Scene scene() {
+    return scene;
+  }
+
+  public void camera(Camera changed) {
+    camera = changed.sized(camera.width(), camera.height());
+    move();
+  }
+
+  /** Looks in perspective, or with parallel lines. */
+  public void perspective(boolean wanted) {
+    double diagonal = box.get(1).minus(box.get(0)).length();
+    camera =
+        camera.seenFrom(
+            wanted && diagonal > 0 ? EYE_DIAGONALS * diagonal : Double.POSITIVE_INFINITY);
+    dirty = true;
+  }
+
+  public void fit() {
+    camera =
+        scene.triangleCount() > 0
+            ? scene.fitted(camera, FIT_MARGIN)
+            : camera.fit(box.get(0), box.get(1), FIT_MARGIN);
+    dirty = true;
+  }
+
+  /** Moves the view so that another scene than the shown one would fill it, with room around. */
+  public void fitTo(Scene other) {
+    camera = other.fitted(camera, ROOM_FOR_TOOLS * FIT_MARGIN);
+    dirty = true;
+  }
+
+  public void face(Camera.View view) {
+    camera = scene.fitted(camera.facing(view), FIT_MARGIN);
+    dirty = true;
+  }
+
+  /** Looks at a place from the side its normal points to, close enough to see it well. */
+  public void fly(Vec3 place, Vec3 normal) {
+    double whole = camera.fit(box.get(0), box.get(1), FIT_MARGIN).pixelsPerMm();
+    camera = camera.flownTo(place, normal, whole * 2.2);
+    dirty = true;
+  }
+
+  public Plane section() {
+    return section;
+  }
+
+  public void section(Plane plane) {
+    section = plane;
+    look = look.withSection(plane);
+    dirty = true;
+  }
+
+  /** The picture as it stands, for thumbnails. */
+  public BufferedImage picture() {
+    return canvas;
+  }
+
+  private void move() {
+    moving = true;
+    dirty = true;
+    rest.playFromStart();
+  }
+
+  private void draw() {
+    allocate();
+    drawnFactor = moving || scene.triangleCount() == 0 ? 1 : SUPERSAMPLING;
+    renderer.draw(scene, camera.supersampled(drawnFactor), look, raster);
+    if (drawnFactor == 1) {
+      System.arraycopy(raster.colour(), 0, pixelData, 0, pixelData.length);
+    } else {
+      PartImage.halve(raster, pixelData);
+    }
+    ChartPainter painter = new ChartPainter(look.palette());
+    painter.paint(canvas, camera, raster, look, labels, pullFoot);
+    painter.paintLines(canvas, camera, lines);
+    for (NumberHandle handle : handles) {
+      if (isThere(handle)) {
+        painter.paintHandle(canvas, camera, handle.anchor(), handle.direction(), handle.caption());
+      }
+    }
+    if (section != null) {
+      painter.paintHandle(canvas, camera, sectionGrip(), section.normal(), "section");
+    }
+    pixels.updateBuffer(b -> null);
+    if (TIMED && scene.triangleCount() > 0) {
+      System.out.println("shown");
+    }
+  }
+
+  private void allocate() {
+    int w = camera.width();
+    int h = camera.height();
+    if (canvas != null && canvas.getWidth() == w && canvas.getHeight() == h) {
+      return;
+    }
+    pixelData = new int[w * h];
+    DataBufferInt buffer = new DataBufferInt(pixelData, pixelData.length);
+    DirectColorModel model =
+        new DirectColorModel(
+            ColorSpace.getInstance(ColorSpace.CS_sRGB),
+            32,
+            0xFF0000,
+            0xFF00,
+            0xFF,
+            0xFF000000,
+            true,
+            DataBuffer.TYPE_INT);
+    var raw =
+        java.awt.image.Raster.createPackedRaster(
+            buffer, w, h, w, new int[] {0xFF0000, 0xFF00, 0xFF, 0xFF000000}, null);
+    canvas = new BufferedImage(model, raw, true, null);
+    pixels =
+        new PixelBuffer<>(w, h, IntBuffer.wrap(pixelData), PixelFormat.getIntArgbPreInstance());
+    shown = new WritableImage(pixels);
+    image.setImage(shown);
+  }
+
+  /** Not on what the section cuts away. */
+  private boolean isThere(NumberHandle handle) {
+    return section == null || section.signedDistance(handle.anchor()) <= 0;
+  }
+
+  /** The handle under the pointer, or null. */
+  private NumberHandle handleAt(MouseEvent e) {
+    return handles.stream().filter(h -> isThere(h) && isOn(h.anchor(), e)).findFirst().orElse(null);
+  }
+
+  private Vec3 sectionGrip() {
+    Vec3 middle = box.get(0).plus(box.get(1)).times(0.5);
+    Vec3 onPlane = middle.minus(section.normal().times(section.signedDistance(middle)));
+    Vec3 corner = box.get(1).minus(middle);
+    Vec3 side = corner.minus(section.normal().times(corner.dot(section.normal())));
+    return onPlane.plus(side.times(0.8));
+  }
+
+  private Under under(double x, double y) {
+    int f = drawnFactor;
+    int px = (int) (x * f);
+    int py = (int) (y * f);
+    float depth = raster.depthAt(px, py);
+    int edge = Renderer.edgeAt(scene, camera, raster, f, x, y, EDGE_REACH);
+    Vec3 place = depth == Float.NEGATIVE_INFINITY ? null : camera.at(x, y, depth);
+    return new Under(raster.faceAt(px, py), edge, place);
+  }
+
+  private void moved(MouseEvent e) {
+    boolean onHandle = handleAt(e) != null || isOnSection(e) || isOnPull(e);
+    setCursor(onHandle || borderView(e) != null ? Cursor.HAND : Cursor.DEFAULT);
+    hover(onHandle ? new Under(0, 0, null) : under(e.getX(), e.getY()));
+  }
+
+  private void hover(Under u) {
+    onHover.accept(u);
+  }
+
+  /** Id in the scene of the face drawn as pointed at, or 0. */
+  public int hoveredFace() {
+    return look.hoverFace();
+  }
+
+  /** Draws what would be picked. */
+  public void showHover(int face, int edge) {
+    if (face != look.hoverFace() || edge != look.hoverEdge()) {
+      look = look.withHover(face, edge);
+      dirty = true;
+    }
+  }
+
+  private boolean isOn(Vec3 anchor, MouseEvent e) {
+    return anchor != null
+        && Math.hypot(camera.screenX(anchor) - e.getX(), camera.screenY(anchor) - e.getY())
+            < ChartPainter.HANDLE_REACH;
+  }
+
+  private boolean isOnSection(MouseEvent e) {
+    return section != null && isOn(sectionGrip(), e);
+  }
+
+  private Camera.View borderView(MouseEvent e) {
+    for (ChartPainter.BorderName name : ChartPainter.borderNames(camera.width(), camera.height())) {
+      if (name.place().contains(e.getX(), e.getY())) {
+        return name.view();
+      }
+    }
+    return null;
+  }
+
+  private void pressed(MouseEvent e) {
+    requestFocus();
+    pressX = lastX = e.getX();
+    pressY = lastY = e.getY();
+    dragged = e.getButton() == MouseButton.PRIMARY ? handleAt(e) : null;
+    draggingSection = dragged == null && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
+    draggingPull =
+        dragged == null && !draggingSection && e.getButton() == MouseButton.PRIMARY && isOnPull(e);
+    if (dragged != null) {
+      dragged.begin();
+    }
+    if (draggingPull) {
+      pullGrip.begin(look.pull());
+    }
+    Vec3 place = under(e.getX(), e.getY()).place();
+    pivot = place == null ? box.get(0).plus(box.get(1)).times(0.5) : place;
+  }
+
+  private void dragged(MouseEvent e) {
+    double dx = e.getX() - lastX;
+    double dy = e.getY() - lastY;
+    if (dragged != null) {
+      dragged.drag(camera, e.getX() - pressX, e.getY() - pressY);
+      return;
+    }
+    if (draggingPull) {
+      pullGrip.drag(camera, e.getX() - pressX, e.getY() - pressY);
+      return;
+    }
+    lastX = e.getX();
+    lastY = e.getY();
+    if (draggingSection) {
+      double along = NumberHandle.along(camera, section.normal(), dx, dy);
+      section(section.offset(along));
+      onSectionMoved.accept(section);
+    } else if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
+      camera = camera.panned(dx, dy);
+    } else if (Math.hypot(e.getX() - pressX, e.getY() - pressY) > CLICK_SLACK || moving) {
+      camera = camera.orbited(pivot, -dx * RADIANS_PER_PIXEL, -dy * RADIANS_PER_PIXEL);
+    }
+    move();
+  }
+
+  private void released(MouseEvent e) {
+    if (dragged != null) {
+      dragged.end();
+      dragged = null;
+      return;
+    }
+    if (draggingPull) {
+      draggingPull = false;
+      pullGrip.end();
+      return;
+    }
+    if (draggingSection) {
+      draggingSection = false;
+      return;
+    }
+    if (Math.hypot(e.getX() - pressX, e.getY() - pressY) <= CLICK_SLACK
+        && e.getButton() == MouseButton.PRIMARY) {
+      Camera.View view = borderView(e);
+      if (view != null) {
+        face(view);
+      } else {
+        onPick.accept(under(e.getX(), e.getY()), e);
+      }
+    }
+  }
+
+  private void scrolled(ScrollEvent e) {
+    camera = camera.zoomed(Math.pow(ZOOM_PER_NOTCH, e.getDeltaY() * 3), e.getX(), e.getY());
+    move();
+    e.consume();
+  }
+
+  /** Ids in the scene of picked things. */
+  public Set<Integer> ids(Set<Session.Picked> picked, boolean faces) {
+    Set<Integer> ids = new HashSet<>();
+    for (Session.Picked p : picked) {
+      if (p.isFace() == faces) {
+        scene.bodies().stream()
+            .filter(a -> a.body().name().equals(p.body()))
+            .findFirst()
+            .ifPresent(a -> {
+              int n = p.in(a.body().named());
+              if (n > 0) {
+                ids.add(faces ? scene.faceId(p.body(), n) : scene.edgeId(p.body(), n));
+              }
+            });
+      }
+    }
+    return ids;
+  }
+}

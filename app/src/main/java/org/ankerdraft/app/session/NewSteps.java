@@ -1,0 +1,100 @@
+package org.ankerdraft.app.session;
+
+import java.util.List;
+import java.util.Optional;
+import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.sheet.SheetProcess;
+import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Picks;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.StepKind;
+import org.ankerdraft.core.step.sketch.Sketch;
+
+/** New steps with sensible first values, on what is picked in the view. */
+public final class NewSteps implements Picks {
+  private final Session session;
+
+  public NewSteps(Session session) {
+    this.session = session;
+  }
+
+  /** Adds a step of a kind above the stop line and opens its card; a notice if something lacks. */
+  public <S extends Step> void add(StepKind<S> kind) {
+    Fresh<S> fresh = kind.fresh(this);
+    if (fresh.step() == null) {
+      session.notice(fresh.missing());
+      return;
+    }
+    PartDocument part = session.document();
+    if (StepKinds.of(fresh.step()).isSheet() && part.process().sheet() == null) {
+      part = part.withProcess(part.process().withSheet(SheetProcess.DEFAULT));
+    }
+    session.edit(part.withNewStep(fresh.step()));
+    session.select(fresh.step().id());
+  }
+
+  @Override
+  public Head head(String word) {
+    return Head.of(session.document().freeId(word));
+  }
+
+  @Override
+  public String body() {
+    List<String> picked = session.picked().stream().map(Session.Picked::body).distinct().toList();
+    if (picked.size() == 1) {
+      return picked.getFirst();
+    }
+    return bodies().size() > 1 ? bodies().getFirst() : null;
+  }
+
+  @Override
+  public List<String> bodies() {
+    return session
+        .state()
+        .map(PartState::bodies)
+        .map(b -> List.copyOf(b.keySet()))
+        .orElse(List.of());
+  }
+
+  @Override
+  public List<FaceChoice> faces() {
+    return session.picked().stream()
+        .filter(Session.Picked::isFace)
+        .<FaceChoice>map(p -> new FaceChoice.Named(FaceName.read(p.name()), session.hint(p)))
+        .toList();
+  }
+
+  @Override
+  public boolean hasPickedEdges() {
+    return session.picked().stream().anyMatch(p -> !p.isFace());
+  }
+
+  @Override
+  public List<EdgeChoice> edges() {
+    if (!hasPickedEdges()) {
+      return faces().stream().<EdgeChoice>map(f -> new EdgeChoice.Loop(f, null)).toList();
+    }
+    return session.picked().stream()
+        .filter(p -> !p.isFace())
+        .<EdgeChoice>map(p -> new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)))
+        .toList();
+  }
+
+  @Override
+  public Optional<String> sketch() {
+    Optional<Step> selected = session.selectedStep().filter(Sketch.class::isInstance);
+    return selected
+        .or(() ->
+            session.document().steps().stream()
+                .filter(Sketch.class::isInstance)
+                .reduce((a, b) -> b))
+        .map(Step::id);
+  }
+}

@@ -1,0 +1,40 @@
+package org.ankerdraft.app.session;
+
+import java.util.concurrent.Callable;
+import javafx.application.Platform;
+
+/** Runs what may take long off the interface thread, which goes on drawing and waits for it. */
+public final class OffThread {
+  private OffThread() {}
+
+  private record Ended<T>(T value, Exception failure) {}
+
+  /** The result of some work; throws what the work throws. */
+  public static <T> T await(Callable<T> work) throws Exception {
+    if (!Platform.isFxApplicationThread() || !Platform.canStartNestedEventLoop()) {
+      return work.call();
+    }
+    Object loop = new Object();
+    Thread.ofPlatform()
+        .daemon()
+        .name("file")
+        .start(() -> {
+          Ended<T> ended = run(work);
+          Platform.runLater(() -> Platform.exitNestedEventLoop(loop, ended));
+        });
+    @SuppressWarnings("unchecked") // the loop is left with the end of this very work
+    Ended<T> ended = (Ended<T>) Platform.enterNestedEventLoop(loop);
+    if (ended.failure != null) {
+      throw ended.failure;
+    }
+    return ended.value;
+  }
+
+  private static <T> Ended<T> run(Callable<T> work) {
+    try {
+      return new Ended<>(work.call(), null);
+    } catch (Exception e) {
+      return new Ended<>(null, e);
+    }
+  }
+}

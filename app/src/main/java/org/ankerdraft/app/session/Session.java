@@ -1,0 +1,508 @@
+package org.ankerdraft.app.session;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.form.FormatError;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.part.Journal;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.Hint;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.render.draw.Scene;
+
+/**
+ * The open part: its document with undo and redo, what was built and found last, what is selected.
+ * Lives on the interface thread; tells its listeners after each change.
+ */
+public final class Session {
+
+  /** What changed, so that a pane redraws only what it shows. */
+  public enum Change {
+    DOCUMENT,
+    STATE,
+    REPORT,
+    SELECTION,
+    PROGRESS
+  }
+
+  public interface Listener {
+    void changed(Change change);
+  }
+
+  /** A face or edge of a body, by name. */
+  public record Picked(String body, boolean isFace, String name) {
+    public static Picked of(String body, FaceName face) {
+      return new Picked(body, true, face.toString());
+    }
+
+    public static Picked of(String body, EdgeName edge) {
+      return new Picked(body, false, edge.toString());
+    }
+
+    /** Its number in a shape; 0 if it is not there. */
+    public int in(NamedShape named) {
+      return isFace ? named.face(FaceName.read(name)) : named.edge(EdgeName.read(name));
+    }
+  }
+
+  private static final int MOST_RETRIES = 2;
+
+  private final Workbench workbench;
+  private final List<Listener> listeners = new ArrayList<>();
+  private final Set<Picked> picked = new LinkedHashSet<>();
+  private final History history = new History(PartDocument.empty("part"));
+  private final Path journals;
+  private Journal journal;
+  private int unsavedParts;
+  private int machineFailures;
+  private Map<String, byte[]> files = Map.of();
+  private Path file;
+  private PartState state;
+  private Map<String, BodyAnalysis> surveyed = Map.of();
+  private Scene surveyedScene = Scene.empty();
+  private CheckReport report;
+  private Scene reportScene = Scene.empty();
+  private boolean reportIsCurrent;
+  private String selectedStep;
+  private String viewedBefore;
+  private String progress = "";
+  private double progressShare = -1;
+  private String notice = "";
+
+  /**
+   * @param journals folder for the journals of parts that have no file yet
+   */
+  public Session(Workbench workbench, Path journals) {
+    this.workbench = workbench;
+    this.journals = journals;
+    this.journal = Journal.ofUnsaved(journals, unsavedParts);
+  }
+
+  public void listen(Listener listener) {
+    listeners.add(listener);
+  }
+
+  private void tell(Change change) {
+    List.copyOf(listeners).forEach(l -> l.changed(change));
+  }
+
+  public PartDocument document() {
+    return history.document();
+  }
+
+  public Optional<PartState> state() {
+    return Optional.ofNullable(state);
+  }
+
+  /** The last report; may be of an earlier state while checks run. */
+  public Optional<CheckReport> report() {
+    return Optional.ofNullable(report);
+  }
+
+  public boolean isReportCurrent() {
+    return reportIsCurrent;
+  }
+
+  /** What is drawn: with wall fields if the report is of this state. */
+  public List<BodyAnalysis> bodies() {
+    return List.copyOf(reportIsCurrent ? report.bodies().values() : surveyed.values());
+  }
+
+  /** The bodies as they are drawn. */
+  public Scene scene() {
+    return reportIsCurrent ? reportScene : surveyedScene;
+  }
+
+  public Optional<Path> file() {
+    return Optional.ofNullable(file);
+  }
+
+  public Map<String, byte[]> files() {
+    return files;
+  }
+
+  public boolean isDirty() {
+    return history.isDirty();
+  }
+
+  public boolean canUndo() {
+    return history.canUndo();
+  }
+
+  public boolean canRedo() {
+    return history.canRedo();
+  }
+
+  public String progress() {
+    return progress;
+  }
+
+  /** From 0 to 1; negative if nothing is being built. */
+  public double progressShare() {
+    return progressShare;
+  }
+
+  /** A word to the user about the last action; empty if there is none. */
+  public String notice() {
+    return notice;
+  }
+
+  public void notice(String text) {
+    notice = text;
+    tell(Change.PROGRESS);
+  }
+
+  public Optional<Step> selectedStep() {
+    return Optional.ofNullable(selectedStep).flatMap(document()::step);
+  }
+
+  public Optional<StepResult> selectedResult() {
+    return Optional.ofNullable(state)
+        .flatMap(s -> selectedStep == null ? Optional.empty() : s.step(selectedStep));
+  }
+
+  public void select(String stepId) {
+    selectedStep = stepId;
+    picked.clear();
+    tell(Change.SELECTION);
+  }
+
+  public Set<Picked> picked() {
+    return Collections.unmodifiableSet(new LinkedHashSet<>(picked));
+  }
+
+  /** Picks a thing, alone or with what is picked already; a second time takes it back. */
+  public void pick(Picked thing, boolean more) {
+    boolean had = picked.contains(thing);
+    if (!more) {
+      picked.clear();
+    }
+    if (had) {
+      picked.remove(thing);
+    } else {
+      picked.add(thing);
+    }
+    tell(Change.SELECTION);
+  }
+
+  /** The hint to keep with a pick, or null if the thing is not there now. */
+  public Hint hint(Picked p) {
+    NamedShape named =
+        state == null || !state.bodies().containsKey(p.body())
+            ? null
+            : state.bodies().get(p.body()).named();
+    if (named == null) {
+      return null;
+    }
+    int n = p.in(named);
+    return n == 0 ? null : p.isFace() ? named.faceHint(n) : named.edgeHint(n);
+  }
+
+  public void clearPicks() {
+    picked.clear();
+    tell(Change.SELECTION);
+  }
+
+  /** An edit that can be undone. One that would make no part is refused, with a notice. */
+  public void edit(PartDocument changed) {
+    history.edit(changed).ifPresent(this::refused);
+    documentChanged();
+    record();
+  }
+
+  private void refused(FormatError error) {
+    notice("that cannot be: " + error);
+  }
+
+  /**
+   * Shows a change while it is being made; {@link #edit} or {@link #endPreview} ends it. It is in
+   * the journal already.
+   */
+  public void preview(PartDocument changed) {
+    Optional<FormatError> refused = history.preview(changed);
+    if (refused.isPresent()) {
+      refused(refused.get());
+      return;
+    }
+    documentChanged();
+    record();
+  }
+
+  public void endPreview() {
+    if (history.isInPreview()) {
+      edit(document());
+    }
+  }
+
+  /** Goes back to what stood before the preview. */
+  public void cancelPreview() {
+    if (history.cancelPreview()) {
+      documentChanged();
+      record();
+    }
+  }
+
+  public void undo() {
+    endPreview();
+    if (history.undo()) {
+      documentChanged();
+      record();
+    }
+  }
+
+  public void redo() {
+    endPreview();
+    if (history.redo()) {
+      documentChanged();
+      record();
+    }
+  }
+
+  private void documentChanged() {
+    if (selectedStep != null && document().step(selectedStep).isEmpty()) {
+      selectedStep = null;
+      tell(Change.SELECTION);
+    }
+    machineFailures = 0;
+    tell(Change.DOCUMENT);
+    rebuild();
+  }
+
+  /** The journal is written before an edit counts as made; that it lies on the disk comes later. */
+  private void record() {
+    try {
+      if (isDirty()) {
+        journal.record(document());
+        workbench.later(journal::sync, this::cannotJournal);
+      } else {
+        journal.clear();
+      }
+    } catch (IOException e) {
+      cannotJournal(e);
+    }
+  }
+
+  private void cannotJournal(IOException e) {
+    notice("the journal cannot be written: " + e.getMessage());
+  }
+
+  private void rebuild() {
+    int before = viewedBefore == null ? -1 : document().indexOf(viewedBefore);
+    PartDocument shown = before < 0 ? document() : document().withStopLine(before);
+    workbench.submit(shown, files, new Watcher());
+  }
+
+  /**
+   * Shows the part as it stands before a step, for choosing what the step works on; null shows it
+   * whole again.
+   */
+  public void viewBefore(String stepId) {
+    if (!Objects.equals(viewedBefore, stepId)) {
+      viewedBefore = stepId;
+      rebuild();
+    }
+  }
+
+  public void cancelBuild() {
+    workbench.cancel();
+  }
+
+  private final class Watcher implements Workbench.Listener {
+    @Override
+    public void progress(int step, int of, String id) {
+      progress = "building " + id;
+      progressShare = of == 0 ? 0 : (double) step / of;
+      tell(Change.PROGRESS);
+    }
+
+    @Override
+    public void built(PartState built, Map<String, BodyAnalysis> analyses, Scene drawn) {
+      // A part that has lost all its bodies to a failed step keeps the last good ones on screen.
+      boolean keepLast = analyses.isEmpty() && !built.isOk() && !surveyed.isEmpty();
+      state = built;
+      if (!keepLast) {
+        surveyed = new LinkedHashMap<>(analyses);
+        surveyedScene = drawn;
+      }
+      reportIsCurrent = false;
+      progress = "checking";
+      progressShare = 1;
+      tell(Change.STATE);
+      tell(Change.PROGRESS);
+      tryAgainAfterMachineFailure(built);
+    }
+
+    @Override
+    public void checked(CheckReport found, Scene drawn) {
+      report = found;
+      reportScene = drawn;
+      reportIsCurrent = !found.bodies().isEmpty() || surveyed.isEmpty();
+      progress = "";
+      progressShare = -1;
+      tell(Change.REPORT);
+      tell(Change.PROGRESS);
+    }
+
+    @Override
+    public void stopped(String why) {
+      progress = "";
+      progressShare = -1;
+      notice(why);
+    }
+  }
+
+  /** A step that only the machine failed is tried again by itself, a few times. */
+  private void tryAgainAfterMachineFailure(PartState built) {
+    if (machineFailures < MOST_RETRIES
+        && built.steps().stream().anyMatch(StepResult::isByMachine)) {
+      machineFailures++;
+      rebuild();
+    }
+  }
+
+  /** Opens a file. Empty if it went well; else why not, and the open part stays. */
+  public Optional<FormatError> open(Path path) {
+    return switch (workbench.open(path)) {
+      case PartFile.Opened.Bad(FormatError error) -> Optional.of(error);
+      case PartFile.Opened.Ok(PartFile.Content content) -> {
+        take(content, path, Journal.of(path));
+        yield Optional.empty();
+      }
+    };
+  }
+
+  private void take(PartFile.Content content, Path path, Journal itsJournal) {
+    history.startWith(content.part());
+    picked.clear();
+    selectedStep = null;
+    viewedBefore = null;
+    file = path;
+    journal = itsJournal;
+    files = content.files();
+    workbench.remember(content.cache());
+    state = null;
+    surveyed = Map.of();
+    surveyedScene = Scene.empty();
+    report = null;
+    reportIsCurrent = false;
+    notice = "";
+    recover(itsJournal);
+    tell(Change.SELECTION);
+    documentChanged();
+  }
+
+  private void recover(Journal left) {
+    try {
+      switch (left.recover()) {
+        case Journal.Left.Nothing() -> {}
+        case Journal.Left.Part(PartDocument part, var kept) -> {
+          if (!part.equals(document())) {
+            history.recover(part);
+            notice = "unsaved changes of the last time are recovered; undo gives the saved part";
+          }
+        }
+        case Journal.Left.Unreadable(Path kept, FormatError error) ->
+            notice =
+                "what was left unsaved cannot be read ("
+                    + error
+                    + "); it is kept as "
+                    + kept.getFileName();
+      }
+    } catch (IOException e) {
+      notice = "the journal cannot be read: " + e.getMessage();
+    }
+  }
+
+  public void startNew() {
+    startFrom(PartDocument.empty("part"));
+  }
+
+  /** A new part that begins as a template. */
+  public void startFrom(PartDocument template) {
+    unsavedParts++;
+    take(new PartFile.Content(template, Map.of()), null, Journal.ofUnsaved(journals, unsavedParts));
+  }
+
+  /**
+   * Takes up a part without a file that the last run of the program left in its journal.
+   *
+   * @return whether there was one
+   */
+  public boolean recoverLeftBehind() {
+    try {
+      for (Journal left : Journal.leftBehind(journals)) {
+        if (left.recover() instanceof Journal.Left.Part(PartDocument part, var kept)) {
+          startFrom(PartDocument.empty("part"));
+          files = kept;
+          journal.keep(kept);
+          history.recover(part);
+          notice = "a part that was never saved is recovered";
+          documentChanged();
+          record();
+          left.clear();
+          return true;
+        }
+      }
+    } catch (IOException e) {
+      notice("the journals cannot be read: " + e.getMessage());
+    }
+    return false;
+  }
+
+  /** The unsaved changes are given up. */
+  public void giveUpChanges() {
+    try {
+      journal.clear();
+    } catch (IOException e) {
+      cannotJournal(e);
+    }
+  }
+
+  /** Saves under a name; the file is written off the interface thread. */
+  public void save(Path path, byte[] thumbnail) throws IOException {
+    endPreview();
+    PartDocument written = document();
+    PartState built = state;
+    boolean current = built != null && built.part().equals(written) && built.isLoaded();
+    Map<String, byte[]> imported = files;
+    try {
+      OffThread.await(() -> {
+        Map<String, byte[]> cache = current ? PartBuilder.cacheOf(built) : Map.of();
+        PartFile.save(path, new PartFile.Content(written, imported, cache), thumbnail);
+        return path;
+      });
+    } catch (IOException | RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new IOException(e);
+    }
+    journal.clear();
+    file = path;
+    journal = Journal.of(path);
+    history.isSavedAs(written);
+    record();
+    notice("saved " + path.getFileName());
+    tell(Change.DOCUMENT);
+  }
+
+  public Workbench workbench() {
+    return workbench;
+  }
+}

@@ -1,0 +1,271 @@
+package org.ankerdraft.app.session;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.check.CheckRunner;
+import org.ankerdraft.core.check.RuleBook;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.part.PartOpener;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.render.draw.Scene;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Builds, surveys and checks parts on a thread of its own. The latest request wins: an older one
+ * stops between two steps, and is ended with its geometry worker if it has not stopped after a
+ * short grace.
+ */
+public final class Workbench implements AutoCloseable {
+  private static final long GRACE_NANOS = 600_000_000L;
+
+  /** The interface is not waited for longer than this. */
+  private static final long MOST_WAIT_MS = 1500;
+
+  private static final long PREPARATION_NANOS = 5_000_000_000L;
+
+  /**
+   * Told of what comes of a request, on the interface thread; not told of requests that were
+   * overtaken.
+   */
+  public interface Listener {
+    void progress(int step, int of, String id);
+
+    /**
+     * @param scene the bodies to be drawn
+     */
+    void built(PartState state, Map<String, BodyAnalysis> surveyed, Scene scene);
+
+    /**
+     * @param scene the bodies to be drawn, with their wall fields
+     */
+    void checked(CheckReport report, Scene scene);
+
+    /** Nothing came of it: the user cancelled, or no geometry worker can be had. */
+    void stopped(String why);
+  }
+
+  private static final class Job implements Budget.Cancel {
+    private volatile long overtakenAt;
+    private volatile boolean cancelledByUser;
+
+    @Override
+    public boolean isCancelled() {
+      return cancelledByUser || (overtakenAt != 0 && System.nanoTime() - overtakenAt > GRACE_NANOS);
+    }
+
+    @Override
+    public boolean isUnwanted() {
+      return cancelledByUser || overtakenAt != 0;
+    }
+  }
+
+  private final GeometryKernel kernel;
+  private final GeometryKernel slowKernel;
+  private final PartBuilder builder;
+  private final CheckRunner checks;
+  private Map<Path, CompletableFuture<PartFile.Opened>> ahead = Map.of();
+  private final AtomicReference<Job> current = new AtomicReference<>();
+  private final ExecutorService thread = daemon("workbench");
+  private final ExecutorService filing = daemon("filing");
+
+  private static ExecutorService daemon(String name) {
+    return Executors.newSingleThreadExecutor(
+        work -> Thread.ofPlatform().daemon().name(name).unstarted(work));
+  }
+
+  public Workbench(Path worker) {
+    kernel = new GeometryKernel(worker);
+    slowKernel = new GeometryKernel(worker);
+    builder = new PartBuilder(kernel, Tolerance.MODEL);
+    checks = new CheckRunner(kernel, slowKernel, Runtime.getRuntime().availableProcessors());
+  }
+
+  public GeometryKernel kernel() {
+    return kernel;
+  }
+
+  public void submit(PartDocument part, Map<String, byte[]> files, Listener listener) {
+    if (thread.isShutdown()) {
+      return;
+    }
+    Job job = new Job();
+    Job before = current.getAndSet(job);
+    if (before != null) {
+      before.overtakenAt = System.nanoTime();
+    }
+    thread.execute(() -> guarded(job, listener, () -> run(job, part, files, listener)));
+  }
+
+  /** An internal error ends one request, with a word and a place in the log. */
+  private void guarded(Job job, Listener listener, Runnable work) {
+    try {
+      work.run();
+    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      LoggerFactory.getLogger(Workbench.class).error("A build or check ended in an error", e);
+      tell(job, () -> listener.stopped("internal error; the log tells more"));
+    }
+  }
+
+  /**
+   * Opens, builds and meshes a part whose file holds its results, before it is asked for: while the
+   * window is still being made. What goes wrong is told when it is opened.
+   */
+  public void prepare(Path path) {
+    CompletableFuture<PartFile.Opened> opened = new CompletableFuture<>();
+    ahead = Map.of(path, opened);
+    thread.execute(() -> {
+      opened.complete(PartOpener.open(path));
+      if (opened.join() instanceof PartFile.Opened.Ok(PartFile.Content content)
+          && !content.cache().isEmpty()) {
+        long until = System.nanoTime() + PREPARATION_NANOS;
+        builder.remember(content.cache());
+        Budget.Cancel late = () -> System.nanoTime() > until;
+        builder
+            .build(content.part(), content.files(), PartBuilder.Progress.NONE, late)
+            .ifPresent(state -> checks.survey(state, late));
+      }
+    });
+  }
+
+  /** Opens a file; one that is being prepared is not read twice. */
+  public PartFile.Opened open(Path path) {
+    CompletableFuture<PartFile.Opened> opened = ahead.get(path);
+    ahead = Map.of();
+    if (opened != null) {
+      return opened.join();
+    }
+    try {
+      return OffThread.await(() -> PartOpener.open(path));
+    } catch (RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new IllegalStateException("opening tells failures as values", e);
+    }
+  }
+
+  /** Hands over the results that a part file holds, before it is built. */
+  public void remember(Map<String, byte[]> cache) {
+    thread.execute(() -> builder.remember(cache));
+  }
+
+  /** Work with a file that nobody waits for. */
+  public interface FileWork {
+    void run() throws IOException;
+  }
+
+  /** Does file work in the background, in order; failures are told on the interface thread. */
+  public void later(FileWork work, Consumer<IOException> failed) {
+    if (filing.isShutdown()) {
+      return;
+    }
+    filing.execute(() -> {
+      try {
+        work.run();
+      } catch (IOException e) {
+        Platform.runLater(() -> failed.accept(e));
+      }
+    });
+  }
+
+  /** Gives up the request at work. */
+  public void cancel() {
+    Job job = current.get();
+    if (job != null) {
+      job.cancelledByUser = true;
+    }
+  }
+
+  private void run(Job job, PartDocument part, Map<String, byte[]> files, Listener listener) {
+    if (job.isUnwanted()) {
+      return;
+    }
+    PartBuilder.Progress progress = (i, of, id) -> tell(job, () -> listener.progress(i, of, id));
+    Optional<PartState> state = builder.build(part, files, progress, job);
+    Optional<Map<String, BodyAnalysis>> surveyed = state.flatMap(s -> checks.survey(s, job));
+    if (surveyed.isEmpty()) {
+      tell(
+          job,
+          () ->
+              listener.stopped(
+                  job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
+      return;
+    }
+    Scene plain = Scene.of(List.copyOf(surveyed.get().values()));
+    showThen(job, () -> listener.built(state.get(), surveyed.get(), plain));
+    Optional<RuleBook> book = RuleBook.forPart(part);
+    if (book.isEmpty()) {
+      tell(
+          job,
+          () ->
+              listener.stopped("there is no rule book for material " + part.process().material()));
+      return;
+    }
+    checks
+        .check(state.get(), book.get(), job)
+        .ifPresent(report -> {
+          Scene mapped = Scene.of(List.copyOf(report.bodies().values()));
+          tell(job, () -> listener.checked(report, mapped));
+        });
+    // The window asks for shapes of earlier steps too, and must not wait for them.
+    builder.loadAll(state.get(), job);
+  }
+
+  /** Tells the interface, and lets it show the part before the checks take the processors. */
+  private void showThen(Job job, Runnable message) {
+    CountDownLatch taken = new CountDownLatch(1);
+    tell(job, message);
+    // Once more around, so that what the message changed has been drawn.
+    Platform.runLater(() -> Platform.runLater(taken::countDown));
+    try {
+      taken.await(MOST_WAIT_MS, TimeUnit.MILLISECONDS);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private void tell(Job job, Runnable message) {
+    Platform.runLater(() -> {
+      if (current.get() == job) {
+        message.run();
+      }
+    });
+  }
+
+  /**
+   * Runs work that needs the kernel after what is queued; the result is taken on the interface
+   * thread.
+   */
+  public <T> void background(java.util.function.Supplier<T> work, Consumer<T> then) {
+    thread.execute(() -> {
+      T result = work.get();
+      Platform.runLater(() -> then.accept(result));
+    });
+  }
+
+  @Override
+  public void close() {
+    cancel();
+    thread.shutdownNow();
+    filing.shutdown();
+    kernel.close();
+    slowKernel.close();
+  }
+}

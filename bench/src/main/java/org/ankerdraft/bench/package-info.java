@@ -1,0 +1,2 @@
+/** Comparisons with outside libraries and with ourselves, as ratios measured in one run. */
+package org.ankerdraft.bench;

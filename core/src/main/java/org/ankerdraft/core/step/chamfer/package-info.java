@@ -1,0 +1,2 @@
+/** Equal chamfers along edges. */
+package org.ankerdraft.core.step.chamfer;

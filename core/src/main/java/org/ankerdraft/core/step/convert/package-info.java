@@ -1,0 +1,2 @@
+/** Solids turned into sheet. */
+package org.ankerdraft.core.step.convert;

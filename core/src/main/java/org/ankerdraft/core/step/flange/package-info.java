@@ -1,0 +1,2 @@
+/** Flanges. */
+package org.ankerdraft.core.step.flange;

@@ -1,0 +1,2 @@
+/** Folded walls: the start of a sheet body from an open profile. */
+package org.ankerdraft.core.step.folded;

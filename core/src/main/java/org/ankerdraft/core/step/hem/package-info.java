@@ -1,0 +1,2 @@
+/** Hems: closed, open, teardrop. */
+package org.ankerdraft.core.step.hem;

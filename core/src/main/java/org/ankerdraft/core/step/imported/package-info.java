@@ -1,0 +1,2 @@
+/** Bodies from STEP files. */
+package org.ankerdraft.core.step.imported;

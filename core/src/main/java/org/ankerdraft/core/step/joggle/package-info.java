@@ -1,0 +1,2 @@
+/** Joggles. */
+package org.ankerdraft.core.step.joggle;

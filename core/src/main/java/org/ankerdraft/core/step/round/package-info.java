@@ -1,0 +1,2 @@
+/** Rounds along edges. */
+package org.ankerdraft.core.step.round;

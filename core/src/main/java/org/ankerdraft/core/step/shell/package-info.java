@@ -1,0 +1,2 @@
+/** Hollowing a body to a wall. */
+package org.ankerdraft.core.step.shell;

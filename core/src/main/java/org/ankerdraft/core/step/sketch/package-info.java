@@ -1,0 +1,2 @@
+/** Sketches: plane curves and the areas that they enclose. */
+package org.ankerdraft.core.step.sketch;

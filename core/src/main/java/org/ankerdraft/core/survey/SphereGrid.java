@@ -1,0 +1,103 @@
+package org.ankerdraft.core.survey;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Finds the largest of many spheres that covers a point, or nearly does: up to the corner of a
+ * square end.
+ */
+public final class SphereGrid {
+  /** A right-angled corner lies sqrt 2 radii from the centre of the sphere that fills it. */
+  private static final float REACH = 1.45f;
+
+  /**
+   * Edge of a cell as a share of the mean radius: small, so that a full cell still holds spheres
+   * all over it.
+   */
+  private static final double CELL_SHARE = 0.6;
+
+  private static final int MOST_PER_CELL = 32;
+
+  private final float[] centre;
+  private final float[] radius;
+  private final float slack;
+  private final float cell;
+  private final Map<Long, int[]> cells = new HashMap<>();
+  private final Map<Long, Integer> counts = new HashMap<>();
+
+  /**
+   * @param slack how far apart the spheres' samples can be: added to the reach of each
+   */
+  public SphereGrid(float[] centre, float[] radius, List<Integer> spheres, float slack) {
+    this.slack = slack;
+    this.centre = centre;
+    this.radius = radius;
+    double sum = 0;
+    for (int s : spheres) {
+      sum += radius[s];
+    }
+    cell = spheres.isEmpty() ? 1 : (float) Math.max(slack, CELL_SHARE * sum / spheres.size());
+    for (int s : spheres) {
+      add(s);
+    }
+  }
+
+  private static long key(int x, int y, int z) {
+    return ((long) (x & 0x1FFFFF) << 42) | ((long) (y & 0x1FFFFF) << 21) | (z & 0x1FFFFF);
+  }
+
+  private int index(float v) {
+    return (int) Math.floor(v / cell);
+  }
+
+  private void add(int s) {
+    long k = key(index(centre[3 * s]), index(centre[3 * s + 1]), index(centre[3 * s + 2]));
+    int count = counts.getOrDefault(k, 0);
+    int[] list = cells.computeIfAbsent(k, x -> new int[MOST_PER_CELL]);
+    if (count < MOST_PER_CELL) {
+      list[count] = s;
+      counts.put(k, count + 1);
+      return;
+    }
+    // Full: the smallest makes room, since only the largest is asked for.
+    int least = 0;
+    for (int i = 1; i < MOST_PER_CELL; i++) {
+      if (radius[list[i]] < radius[list[least]]) {
+        least = i;
+      }
+    }
+    if (radius[s] > radius[list[least]]) {
+      list[least] = s;
+    }
+  }
+
+  /** Diameter of the largest sphere that covers the point; NaN if none does. */
+  public float largestCovering(float x, float y, float z) {
+    float best = Float.NaN;
+    int reach = 3;
+    int ix = index(x);
+    int iy = index(y);
+    int iz = index(z);
+    for (int i = ix - reach; i <= ix + reach; i++) {
+      for (int j = iy - reach; j <= iy + reach; j++) {
+        for (int k = iz - reach; k <= iz + reach; k++) {
+          int[] list = cells.get(key(i, j, k));
+          int count = list == null ? 0 : counts.get(key(i, j, k));
+          for (int s = 0; s < count; s++) {
+            int c = list[s];
+            float dx = centre[3 * c] - x;
+            float dy = centre[3 * c + 1] - y;
+            float dz = centre[3 * c + 2] - z;
+            float r = radius[c] * REACH + slack;
+            if (dx * dx + dy * dy + dz * dz <= r * r && !(2 * radius[c] <= best)) {
+              best = 2 * radius[c];
+            }
+          }
+        }
+      }
+    }
+    return best;
+  }
+}

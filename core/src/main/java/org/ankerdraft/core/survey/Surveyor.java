@@ -1,0 +1,109 @@
+package org.ankerdraft.core.survey;
+
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.GeometryKernel.DraftRange;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * Measures the bodies of parts. Meshes and fields of bodies that have not changed are kept from the
+ * run before. Not safe for several threads.
+ */
+public final class Surveyor {
+  /** Accuracy of the mesh that is measured and drawn, as a share of the body's diagonal. */
+  private static final double MESH_SHARE = 4e-4;
+
+  private static final double MESH_ANGLE_RAD = Math.toRadians(15);
+  private static final double SPACING_SHARE = 1.0 / 45;
+  private static final double ANGLE_TOLERANCE_RAD = Math.toRadians(0.02);
+
+  private final GeometryKernel kernel;
+  private final int threads;
+  private final Map<String, BodyAnalysis> kept = new LinkedHashMap<>();
+
+  /**
+   * @param threads that measure walls
+   */
+  public Surveyor(GeometryKernel kernel, int threads) {
+    this.kernel = kernel;
+    this.threads = threads;
+  }
+
+  /** Chord error of the meshes made for a body, mm. */
+  public static double deflectionMm(Body body) {
+    return body.named().shape().mass().diagonalMm() * MESH_SHARE;
+  }
+
+  /**
+   * Mesh and draft angles of each body: enough to draw the part and its draft map.
+   *
+   * @return empty if cancelled
+   */
+  public Optional<Map<String, BodyAnalysis>> survey(PartState state, Budget.Cancel cancel) {
+    Map<String, BodyAnalysis> out = new LinkedHashMap<>();
+    Vec3 pull = state.part().process().pull().unit();
+    Budget budget = new Budget(Duration.ofSeconds(60), cancel);
+    for (Body body : state.bodies().values()) {
+      String key = body.key() + pull;
+      BodyAnalysis known = kept.get(key);
+      if (known == null) {
+        Outcome<TriangleMesh> mesh =
+            kernel.mesh(body.named().shape(), deflectionMm(body), MESH_ANGLE_RAD, budget);
+        Outcome<List<DraftRange>> draft =
+            kernel.draftRanges(body.named().shape(), pull, ANGLE_TOLERANCE_RAD, budget);
+        if (!(mesh instanceof Outcome.Done<TriangleMesh>(TriangleMesh m))
+            || !(draft instanceof Outcome.Done<List<DraftRange>>(List<DraftRange> d))) {
+          if (cancel.isCancelled()) {
+            return Optional.empty();
+          }
+          continue;
+        }
+        known = new BodyAnalysis(body, m, null, d, null, null);
+      } else if (!known.body().equals(body)) {
+        known =
+            new BodyAnalysis(
+                body, known.mesh(), known.bvh(), known.draft(), known.wall(), known.statistics());
+      }
+      kept.put(key, known);
+      out.put(body.name(), known);
+    }
+    // A part without bodies forgets nothing: the one before it may come back at once.
+    if (!out.isEmpty()) {
+      kept.keySet()
+          .removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
+    }
+    return Optional.of(out);
+  }
+
+  /**
+   * A body's analysis with its wall thickness, measured if it has not been.
+   *
+   * @return empty if cancelled
+   */
+  public Optional<BodyAnalysis> withWall(BodyAnalysis a, PartState state, Budget.Cancel cancel) {
+    if (a.wall() != null) {
+      return Optional.of(a);
+    }
+    Body body = a.body();
+    Bvh bvh = new Bvh(a.mesh());
+    double spacing = body.named().shape().mass().diagonalMm() * SPACING_SHARE;
+    WallField wall = WallField.measure(a.mesh(), bvh, spacing, deflectionMm(body), threads, cancel);
+    if (wall == null) {
+      return Optional.empty();
+    }
+    BodyAnalysis measured =
+        new BodyAnalysis(body, a.mesh(), bvh, a.draft(), wall, WallStatistics.of(wall));
+    kept.put(body.key() + state.part().process().pull().unit(), measured);
+    return Optional.of(measured);
+  }
+}

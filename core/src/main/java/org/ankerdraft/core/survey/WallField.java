@@ -1,0 +1,296 @@
+package org.ankerdraft.core.survey;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * Wall thickness over a body's surface, at the nodes of a fine mesh, measured in two ways.
+ *
+ * <p><b>By ray</b>: from the surface straight into the material to where it ends.
+ *
+ * <p><b>By sphere</b>: the diameter of the largest sphere within the material that touches the
+ * surface there. A sphere that is held by a face beside it instead of one across from it (near an
+ * outside corner, on the end of a rib) does not measure the wall; such places take the thickness of
+ * the largest wall-measuring sphere that covers them.
+ */
+public final class WallField {
+  /** Rounds of the shrinking sphere; each at least halves the error in practice. */
+  private static final int MOST_ROUNDS = 30;
+
+  /**
+   * A contact whose face looks back at the start by more than this counts as the wall's other side
+   * (cosine).
+   */
+  private static final float ACROSS = -0.5f;
+
+  /**
+   * A sphere whose nearest surface is this near to its radius has settled: the facets of a curved
+   * wall lie a little inside it. The thickness is at most that much too large.
+   */
+  private static final float SETTLED = 0.99f;
+
+  /**
+   * Where nodes are moved before measuring: towards the middle of their triangle, off the edges.
+   */
+  private static final float OFF_EDGE = 0.04f;
+
+  /**
+   * Share of the spacing by which spheres reach further than they are, since none may stand at the
+   * very corner.
+   */
+  private static final double SLACK_SHARE = 0.6;
+
+  private final FineMesh mesh;
+  private final float[] byRay;
+  private final float[] bySphere;
+  private final float[] nodeArea;
+  private final float spread;
+
+  private WallField(
+      FineMesh mesh, float[] byRay, float[] bySphere, float[] nodeArea, float spread) {
+    this.mesh = mesh;
+    this.byRay = byRay;
+    this.bySphere = bySphere;
+    this.nodeArea = nodeArea;
+    this.spread = spread;
+  }
+
+  public FineMesh mesh() {
+    return mesh;
+  }
+
+  /** Thickness by ray at each node, mm. */
+  public float[] byRay() {
+    return byRay;
+  }
+
+  /** Thickness by sphere at each node, mm; NaN where no sphere measures a wall. */
+  public float[] bySphere() {
+    return bySphere;
+  }
+
+  /** Share of the surface that each node stands for, mm2. */
+  public float[] nodeAreaMm2() {
+    return nodeArea;
+  }
+
+  /** Longest edge of the mesh, mm: how far apart two samples can be. */
+  public float spacingMm() {
+    return spread;
+  }
+
+  /**
+   * Measures a body.
+   *
+   * @param spacingMm longest edge of the mesh on which the thickness is sampled
+   * @param accuracyMm chord error of the mesh
+   * @param threads how many to use
+   * @return null if cancelled
+   */
+  public static WallField measure(
+      TriangleMesh body,
+      Bvh bvh,
+      double spacingMm,
+      double accuracyMm,
+      int threads,
+      Budget.Cancel cancel) {
+    FineMesh mesh = FineMesh.of(body, spacingMm);
+    Measurement m =
+        new Measurement(mesh, bvh, (float) accuracyMm, (float) (SLACK_SHARE * spacingMm));
+    if (!inParallel(mesh.nodeCount(), threads, cancel, m::measure)) {
+      return null;
+    }
+    float[] sphere = m.covered();
+    return new WallField(mesh, m.ray, sphere, m.area, (float) spacingMm);
+  }
+
+  public interface Range {
+    void run(int from, int to);
+  }
+
+  public static boolean inParallel(int count, int threads, Budget.Cancel cancel, Range work) {
+    int chunk = 2048;
+    try (ExecutorService pool = Executors.newFixedThreadPool(threads)) {
+      List<Future<Boolean>> parts = new ArrayList<>();
+      for (int from = 0; from < count; from += chunk) {
+        int start = from;
+        int end = Math.min(count, from + chunk);
+        Callable<Boolean> part =
+            () -> {
+              if (cancel.isUnwanted()) {
+                return false;
+              }
+              work.run(start, end);
+              return true;
+            };
+        parts.add(pool.submit(part));
+      }
+      boolean whole = true;
+      for (Future<Boolean> part : parts) {
+        whole &= part.get();
+      }
+      return whole;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      return false;
+    } catch (ExecutionException e) {
+      throw new IllegalStateException("measuring failed", e);
+    }
+  }
+
+  private static final class Measurement {
+    private final FineMesh mesh;
+    private final Bvh bvh;
+    private final float accuracy;
+    private final float[] ray;
+    private final float[] radius;
+    private final float[] centre;
+    private final float[] sample;
+    private final float[] area;
+    private final boolean[] across;
+    private final float slack;
+    private final float size;
+
+    Measurement(FineMesh mesh, Bvh bvh, float accuracy, float slack) {
+      this.slack = slack;
+      this.mesh = mesh;
+      this.bvh = bvh;
+      this.accuracy = accuracy;
+      int n = mesh.nodeCount();
+      ray = new float[n];
+      radius = new float[n];
+      centre = new float[3 * n];
+      across = new boolean[n];
+      area = new float[n];
+      sample = mesh.positions().clone();
+      size = extent();
+      placeSamples();
+    }
+
+    private float extent() {
+      float low = Float.MAX_VALUE;
+      float high = -Float.MAX_VALUE;
+      for (float p : mesh.positions()) {
+        low = Math.min(low, p);
+        high = Math.max(high, p);
+      }
+      return 2 * Math.max(1e-6f, high - low);
+    }
+
+    private void placeSamples() {
+      float[] p = mesh.positions();
+      boolean[] placed = new boolean[mesh.nodeCount()];
+      for (int t = 0; t < mesh.triangleCount(); t++) {
+        int a = mesh.triangles()[3 * t];
+        int b = mesh.triangles()[3 * t + 1];
+        int c = mesh.triangles()[3 * t + 2];
+        Vec3 pa = at(p, a);
+        float third = (float) (at(p, b).minus(pa).cross(at(p, c).minus(pa)).length() / 6);
+        for (int n : new int[] {a, b, c}) {
+          area[n] += third;
+          if (!placed[n]) {
+            placed[n] = true;
+            for (int i = 0; i < 3; i++) {
+              float middle = (p[3 * a + i] + p[3 * b + i] + p[3 * c + i]) / 3;
+              sample[3 * n + i] += OFF_EDGE * (middle - p[3 * n + i]);
+            }
+          }
+        }
+      }
+    }
+
+    private static Vec3 at(float[] p, int n) {
+      return new Vec3(p[3 * n], p[3 * n + 1], p[3 * n + 2]);
+    }
+
+    void measure(int from, int to) {
+      Bvh.Query query = bvh.query();
+      for (int n = from; n < to; n++) {
+        measure(n, query);
+      }
+    }
+
+    private void measure(int n, Bvh.Query q) {
+      float px = sample[3 * n];
+      float py = sample[3 * n + 1];
+      float pz = sample[3 * n + 2];
+      float nx = mesh.normals()[3 * n];
+      float ny = mesh.normals()[3 * n + 1];
+      float nz = mesh.normals()[3 * n + 2];
+      float skip = accuracy * 2 + size * 1e-6f;
+      ray[n] = q.firstHit(px, py, pz, -nx, -ny, -nz, skip, size) ? q.distance : Float.NaN;
+      float r = Float.isNaN(ray[n]) ? size / 2 : ray[n] / 2;
+      float contactX = px - 2 * r * nx;
+      float contactY = py - 2 * r * ny;
+      float contactZ = pz - 2 * r * nz;
+      for (int round = 0; round < MOST_ROUNDS; round++) {
+        float cx = px - r * nx;
+        float cy = py - r * ny;
+        float cz = pz - r * nz;
+        if (!q.nearest(cx, cy, cz, r) || q.distance >= r * SETTLED - accuracy) {
+          break;
+        }
+        float dx = px - q.nearX;
+        float dy = py - q.nearY;
+        float dz = pz - q.nearZ;
+        float along = 2 * (dx * nx + dy * ny + dz * nz);
+        float square = dx * dx + dy * dy + dz * dz;
+        // A nearest point beside the start is the start's own face, bent: the sphere is held by
+        // curvature there.
+        if (!(along > 0) || square < accuracy * accuracy) {
+          break;
+        }
+        float smaller = square / along;
+        if (!(smaller < r)) {
+          break;
+        }
+        contactX = q.nearX;
+        contactY = q.nearY;
+        contactZ = q.nearZ;
+        r = smaller;
+      }
+      radius[n] = r;
+      centre[3 * n] = px - r * nx;
+      centre[3 * n + 1] = py - r * ny;
+      centre[3 * n + 2] = pz - r * nz;
+      across[n] =
+          q.leastNormalDot(contactX, contactY, contactZ, accuracy * 2 + size * 1e-5f, nx, ny, nz)
+              < ACROSS;
+    }
+
+    /**
+     * Diameters; where the sphere does not measure a wall, that of the largest one that covers the
+     * place.
+     */
+    float[] covered() {
+      int n = mesh.nodeCount();
+      float[] diameter = new float[n];
+      Arrays.fill(diameter, Float.NaN);
+      List<Integer> measuring = new ArrayList<>();
+      for (int i = 0; i < n; i++) {
+        if (across[i]) {
+          diameter[i] = 2 * radius[i];
+          measuring.add(i);
+        }
+      }
+      SphereGrid grid = new SphereGrid(centre, radius, measuring, slack);
+      for (int i = 0; i < n; i++) {
+        if (!across[i]) {
+          diameter[i] = grid.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
+        }
+      }
+      return diameter;
+    }
+  }
+}

@@ -1,0 +1,127 @@
+package org.ankerdraft.render.look;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.check.FlatAnalysis;
+import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.sheet.FlatBend;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.kernel.GeometryKernel.DraftRange;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.vectors.Vec3;
+
+/** What is printed on the part: soundings on the wall map, degrees on the draft map. */
+public final class Labels {
+  private static final double SMALLEST_FACE_MM2 = 6;
+  private static final double HAZARD_RANK = -1e9;
+
+  private Labels() {}
+
+  public static List<Label> of(Look.Map map, List<BodyAnalysis> bodies, CheckReport report) {
+    return switch (map) {
+      case NONE -> List.of();
+      case DRAFT -> draft(bodies);
+      case WALL -> wall(bodies, report);
+      case FLAT -> flat(report);
+    };
+  }
+
+  /** Number, angle and radius of each bend, on it. */
+  private static List<Label> flat(CheckReport report) {
+    List<Label> labels = new ArrayList<>();
+    if (report == null) {
+      return labels;
+    }
+    for (FlatAnalysis a : report.flats().values()) {
+      if (a.flat() == null) {
+        continue;
+      }
+      for (FlatBend b : a.flat().bends()) {
+        Topology.Face face = a.body().named().topology().face(b.faces().getFirst());
+        labels.add(new Label(face.point(), face.normal(), b.inWords(), false, -b.lengthMm()));
+      }
+    }
+    labels.sort(Comparator.comparingDouble(Label::rank));
+    return labels;
+  }
+
+  private static List<Label> draft(List<BodyAnalysis> bodies) {
+    List<Label> labels = new ArrayList<>();
+    for (BodyAnalysis a : bodies) {
+      for (int f = 1; f <= a.mesh().faceCount(); f++) {
+        Topology.Face face = a.body().named().topology().face(f);
+        DraftRange r = a.draft().get(f - 1);
+        if (face.areaMm2() < SMALLEST_FACE_MM2 || r.maxRad() - r.minRad() > Math.toRadians(1)) {
+          continue;
+        }
+        double deg = Math.toDegrees((r.minRad() + r.maxRad()) / 2);
+        String text = String.format(Locale.ROOT, "%.1f°", Math.abs(deg) < 0.05 ? 0.0 : deg);
+        labels.add(new Label(face.point(), face.normal(), text, false, -face.areaMm2()));
+      }
+    }
+    labels.sort(Comparator.comparingDouble(Label::rank));
+    return labels;
+  }
+
+  private static List<Label> wall(List<BodyAnalysis> bodies, CheckReport report) {
+    List<Label> labels = new ArrayList<>();
+    if (report != null) {
+      for (Finding f : report.findings()) {
+        if (f.code().equals("wall.thin") || f.code().equals("wall.thick")) {
+          labels.add(
+              new Label(
+                  f.point(),
+                  Vec3.ZERO,
+                  String.format(Locale.ROOT, "%.2f", f.measured()),
+                  true,
+                  HAZARD_RANK));
+        }
+      }
+    }
+    for (BodyAnalysis a : bodies) {
+      if (a.wall() != null) {
+        labels.addAll(middles(a));
+      }
+    }
+    labels.sort(Comparator.comparingDouble(Label::rank));
+    return labels;
+  }
+
+  /** For each larger face, the thickness at the node nearest its middle. */
+  private static List<Label> middles(BodyAnalysis a) {
+    FineMesh mesh = a.wall().mesh();
+    Map<Integer, Integer> nearest = new HashMap<>();
+    Map<Integer, Double> distance = new HashMap<>();
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      int face = mesh.faceOfTriangle()[t];
+      Vec3 middle = a.body().named().topology().face(face).point();
+      int n = mesh.triangles()[3 * t];
+      double d = place(mesh, n).distance(middle);
+      if (!Float.isNaN(a.wall().bySphere()[n])
+          && d < distance.getOrDefault(face, Double.MAX_VALUE)) {
+        distance.put(face, d);
+        nearest.put(face, n);
+      }
+    }
+    List<Label> labels = new ArrayList<>();
+    nearest.forEach((face, n) -> {
+      Topology.Face f = a.body().named().topology().face(face);
+      if (f.areaMm2() >= SMALLEST_FACE_MM2) {
+        String text = String.format(Locale.ROOT, "%.2f", a.wall().bySphere()[n]);
+        labels.add(new Label(place(mesh, n), f.normal(), text, false, -f.areaMm2()));
+      }
+    });
+    return labels;
+  }
+
+  private static Vec3 place(FineMesh mesh, int n) {
+    return new Vec3(
+        mesh.positions()[3 * n], mesh.positions()[3 * n + 1], mesh.positions()[3 * n + 2]);
+  }
+}
