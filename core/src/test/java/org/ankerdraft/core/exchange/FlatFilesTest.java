@@ -2,7 +2,6 @@ package org.ankerdraft.core.exchange;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -75,8 +74,9 @@ class FlatFilesTest {
   @ParameterizedTest
   @ValueSource(strings = {"mast-bracket", "battery-tray"})
   void ezdxfFindsContoursLayersLengthsAndArea(String demo) throws Exception {
-    assumeTrue(
-        Programs.succeeds("/usr/bin/python3 -c 'import ezdxf'"), "python3-ezdxf is not installed");
+    assertThat(Programs.succeeds("/usr/bin/python3 -c 'import ezdxf'"))
+        .as("python3-ezdxf must be installed")
+        .isTrue();
     FlatPattern flat = SheetParts.demo(demo);
     JsonNode dxf = read(flat);
     assertThat(dxf.path("errors").asInt()).isZero();

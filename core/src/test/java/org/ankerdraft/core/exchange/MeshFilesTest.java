@@ -2,7 +2,6 @@ package org.ankerdraft.core.exchange;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -51,7 +50,7 @@ class MeshFilesTest {
 
   @Test
   void admeshFindsTheStlWhole() throws Exception {
-    assumeTrue(has("admesh"), "admesh is not installed");
+    assertThat(has("admesh")).as("admesh must be installed").isTrue();
     Shape shape = shape();
     Files.write(folder.resolve("part.stl"), MeshFiles.stl(Map.of("Body", mesh(shape))));
     String out = run(List.of("admesh", "part.stl"));
@@ -96,7 +95,9 @@ class MeshFilesTest {
   @Test
   void lib3mfReadsThe3mfWithoutAWarning() throws Exception {
     Path headers = Path.of("/usr/include/lib3mf");
-    assumeTrue(Files.isDirectory(headers) && has("g++"), "lib3mf-dev is not installed");
+    assertThat(Files.isDirectory(headers) && has("g++"))
+        .as("lib3mf-dev must be installed")
+        .isTrue();
     TriangleMesh mesh = mesh(shape());
     Files.write(
         folder.resolve("part.3mf"), MeshFiles.threeMf("test & <part>", Map.of("Body", mesh)));

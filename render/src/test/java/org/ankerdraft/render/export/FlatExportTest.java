@@ -3,7 +3,6 @@ package org.ankerdraft.render.export;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
-import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -60,9 +59,9 @@ class FlatExportTest {
 
   @Test
   void popplerFindsThePageAtTrueSizeWithItsBendTable() throws Exception {
-    assumeTrue(
-        new ProcessBuilder("sh", "-c", "command -v pdftotext").start().waitFor() == 0,
-        "poppler is not installed");
+    assertThat(new ProcessBuilder("sh", "-c", "command -v pdftotext").start().waitFor() == 0)
+        .as("poppler must be installed")
+        .isTrue();
     byte[] pdf = PartExport.bytes(kernel, bracket, "flat.pdf", 0.05);
     Files.write(folder.resolve("flat.pdf"), pdf);
     Matcher size =
