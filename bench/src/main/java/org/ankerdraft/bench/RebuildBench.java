@@ -6,7 +6,9 @@ import java.util.List;
 import java.util.Set;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Relay;
 import org.ankerdraft.kernel.Replay;
+import org.ankerdraft.kernel.proto.Request;
 
 /** Rebuild of the lamp base against the same requests sent to a worker alone. */
 public final class RebuildBench {
@@ -24,15 +26,8 @@ public final class RebuildBench {
     List<byte[]> primitives = new ArrayList<>();
     double best = Double.MAX_VALUE;
     for (int i = 0; i < ROUNDS; i++) {
-      try (GeometryKernel kernel = new GeometryKernel(Bench.worker())) {
-        if (i == 0) {
-          kernel.observe((operation, request, nanos) -> {
-            all.add(request);
-            if (!PROOFS.contains(operation)) {
-              primitives.add(request);
-            }
-          });
-        }
+      Relay relay = i == 0 ? recorder(all, primitives) : Relay.PLAIN;
+      try (GeometryKernel kernel = new GeometryKernel(Bench.worker(), relay)) {
         best = Math.min(best, Bench.build(kernel, part).ms());
       }
     }
@@ -52,5 +47,17 @@ public final class RebuildBench {
         best / bare,
         "for information",
         String.format("%.0f / %.0f ms", best, bare));
+  }
+
+  private static Relay recorder(List<byte[]> all, List<byte[]> primitives) {
+    return new Relay() {
+      @Override
+      public void answered(String operation, Request request, long nanos) {
+        all.add(request.toByteArray());
+        if (!PROOFS.contains(operation)) {
+          primitives.add(request.toByteArray());
+        }
+      }
+    };
   }
 }

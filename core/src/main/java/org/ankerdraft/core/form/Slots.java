@@ -2,6 +2,7 @@ package org.ankerdraft.core.form;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 
@@ -46,9 +47,8 @@ public final class Slots<S> {
       int at) {
     String id = path + f.id();
     String label = f.label().isEmpty() ? parentLabel : f.label();
-    Function<T, S> with =
-        v -> put.apply(f.chosen() != null ? f.chosen().apply(record, v) : form.with(record, f, v));
     T value = f.of(record);
+    Function<T, S> with = v -> put.apply(with(form, f, record, v));
     if (f.form() instanceof ListForm<?> list && f.hasItems()) {
       items(id, list, f, record, value, with);
     } else if (f.form() instanceof RecordForm<T> inner && value != null) {
@@ -62,12 +62,20 @@ public final class Slots<S> {
               label,
               f.form(),
               value,
-              !f.isRequired(),
+              !f.isRequired() && f.chosen() == null,
               f.usual(record),
               with,
               scene -> f.gripping().grip(record, scene),
               at));
     }
+  }
+
+  /** A choice that stands already keeps what belongs to it. */
+  private static <R, T> R with(RecordForm<R> form, Field<R, T> f, R record, T value) {
+    if (f.chosen() == null) {
+      return form.with(record, f, value);
+    }
+    return Objects.equals(f.of(record), value) ? record : f.chosen().apply(record, value);
   }
 
   private <P, T> void tuple(

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
@@ -17,8 +18,15 @@ import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
 
-/** Rounds tangent to some faces: which faces they are, what they join, and with which radius. */
-record RoundsBeside(Set<Integer> faces, List<Joint> joints) {
+/**
+ * Rounds tangent to some faces, and those that meet them: which faces they are, what they join, and
+ * with which radius.
+ *
+ * @param corners names of the faces where rounds meet
+ */
+record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName> corners) {
+
+  private static final String CORNER = "corner";
 
   /** Two faces (by name) joined by a round of a radius. */
   record Joint(FaceName a, FaceName b, double radius, FaceName roundName) {
@@ -29,18 +37,7 @@ record RoundsBeside(Set<Integer> faces, List<Joint> joints) {
 
   static RoundsBeside of(NamedShape input, Set<Integer> tilted) {
     Topology t = input.topology();
-    Set<Integer> rounds = new LinkedHashSet<>();
-    List<Integer> frontier = new ArrayList<>(tilted);
-    while (!frontier.isEmpty()) {
-      int face = frontier.removeLast();
-      for (Topology.Edge e : t.edges()) {
-        int other =
-            e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face) ? e.across(face) : 0;
-        if (other > 0 && !tilted.contains(other) && isRound(input, other) && rounds.add(other)) {
-          frontier.add(other);
-        }
-      }
-    }
+    Set<Integer> rounds = connected(input, tilted);
     List<Joint> joints = new ArrayList<>();
     for (int round : rounds) {
       List<Integer> sides = new ArrayList<>();
@@ -60,12 +57,67 @@ record RoundsBeside(Set<Integer> faces, List<Joint> joints) {
                 input.faceName(round)));
       }
     }
-    return new RoundsBeside(rounds, joints);
+    List<FaceName> corners =
+        rounds.stream().map(input::faceName).filter(n -> n.role().equals(CORNER)).toList();
+    return new RoundsBeside(rounds, joints, corners);
+  }
+
+  /**
+   * From the faces over smooth edges to rounds, and from these over any edge to further ones: a
+   * round put back beside one that was left would run on along its edge.
+   */
+  private static Set<Integer> connected(NamedShape input, Set<Integer> tilted) {
+    Set<Integer> rounds = new LinkedHashSet<>();
+    List<Integer> frontier = new ArrayList<>(tilted);
+    while (!frontier.isEmpty()) {
+      int face = frontier.removeLast();
+      for (Topology.Edge e : input.topology().edges()) {
+        boolean leadsOn =
+            e.faces().contains(face) && (e.bend() == Topology.Bend.SMOOTH || rounds.contains(face));
+        int other = leadsOn ? e.across(face) : 0;
+        if (other > 0 && !tilted.contains(other) && isRound(input, other) && rounds.add(other)) {
+          frontier.add(other);
+        }
+      }
+    }
+    return rounds;
+  }
+
+  /** A round that was tangent to one of the faces and no longer is, in words. */
+  static Optional<String> loosened(NamedShape before, NamedShape after, Set<Integer> tilted) {
+    for (Topology.Edge e : before.topology().edges()) {
+      if (e.bend() != Topology.Bend.SMOOTH || e.faces().size() != 2) {
+        continue;
+      }
+      for (int face : e.faces()) {
+        int round = e.across(face);
+        if (!tilted.contains(face) || tilted.contains(round) || !isRound(before, round)) {
+          continue;
+        }
+        if (isSharpBetween(after, before.faceName(face).bare(), before.faceName(round).bare())) {
+          return Optional.of(
+              "round "
+                  + before.faceName(round)
+                  + " would no longer be tangent to "
+                  + before.faceName(face)
+                  + "; round after the draft");
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static boolean isSharpBetween(NamedShape shape, FaceName a, FaceName b) {
+    return shape.topology().edges().stream()
+        .filter(e -> e.isSharp() && e.faces().size() == 2)
+        .map(e -> e.faces().stream().map(f -> shape.faceName(f).bare()).toList())
+        .anyMatch(names -> names.contains(a) && names.contains(b));
   }
 
   private static boolean isRound(NamedShape input, int face) {
     return switch (input.topology().face(face).kind()) {
-      case CYLINDER, TORUS, SPHERE, FREEFORM -> input.faceName(face).role().equals("on");
+      case CYLINDER, TORUS, SPHERE, FREEFORM ->
+          Set.of("on", CORNER).contains(input.faceName(face).role());
       case PLANE, CONE -> false;
     };
   }
@@ -113,7 +165,11 @@ record RoundsBeside(Set<Integer> faces, List<Joint> joints) {
 
           @Override
           public FaceName fromVertex(List<FaceName> facesAround) {
-            return plain.fromVertex(facesAround);
+            Set<FaceName> around = Set.copyOf(facesAround);
+            return corners.stream()
+                .filter(c -> Set.copyOf(c.from()).equals(around))
+                .findFirst()
+                .orElseGet(() -> plain.fromVertex(facesAround));
           }
 
           @Override

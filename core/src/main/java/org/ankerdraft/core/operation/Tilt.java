@@ -160,7 +160,7 @@ public final class Tilt {
 
   /**
    * The proof: sound; each tilted face, and each part of one that was split, has its angle; no
-   * other face is gone.
+   * other face is gone, none has come, and rounds are as tangent as they were.
    *
    * @param mayVanish faces that may be swallowed
    */
@@ -178,6 +178,17 @@ public final class Tilt {
       if (!there.contains(name.bare()) && !mayVanish.contains(name)) {
         return Optional.of("face " + name + " is swallowed");
       }
+    }
+    Set<FaceName> before = new LinkedHashSet<>();
+    input.faceNames().forEach(n -> before.add(n.bare()));
+    for (FaceName name : there) {
+      if (!before.contains(name)) {
+        return Optional.of("face " + name + " would appear, which was not there");
+      }
+    }
+    Optional<String> loose = RoundsBeside.loosened(input, result, angles.keySet());
+    if (loose.isPresent()) {
+      return loose;
     }
     Map<FaceName, Double> wanted = new LinkedHashMap<>();
     angles.forEach((f, angle) -> {

@@ -220,7 +220,8 @@ public final class Choosing {
                       || e.faces().stream().anyMatch(f -> isOfStep(f, p.step(), null))));
       case EdgeChoice.Nearest n -> {
         Vec3 at = n.at().at(values);
-        yield Set.of(nearestEdge(e -> e.mid().distance(at)));
+        int edge = nearestEdge(e -> e.mid().distance(at));
+        yield edge == 0 ? Set.of() : Set.of(edge);
       }
     };
   }

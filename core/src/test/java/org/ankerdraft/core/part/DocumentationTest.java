@@ -19,7 +19,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** The examples of docs/part-format.md are built, and agree with the schema; so does the demo. */
-class DocumentationTest {
+public class DocumentationTest {
 
   private static Path home() {
     Path at = Path.of("").toAbsolutePath();
@@ -29,7 +29,7 @@ class DocumentationTest {
     return at;
   }
 
-  static Stream<String> examples() throws Exception {
+  public static Stream<String> examples() throws Exception {
     List<String> found = new ArrayList<>();
     Matcher m =
         Pattern.compile("```json\\n(.*?)```", Pattern.DOTALL)
