@@ -7,6 +7,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
@@ -113,6 +114,82 @@ class VerbsTest {
     Ran none = run("measure", part("10 mm"), "box/lid", "box/end");
     assertThat(none.exit).isEqualTo(2);
     assertThat(none.err).contains("no face or edge is named box/lid");
+  }
+
+  /** What cannot be meant is told in words: no stack trace on any stream. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "e,1,1",
+        "NaN,0,0",
+        "1e999,0,0",
+        "1,2",
+        "1,2,3,4",
+        "{",
+        "{\"choose\":\"face\"}",
+        "{\"choose\":\"facing\"}",
+        "{\"choose\":\"facing\",\"direction\":[0,0,0]}",
+        "{\"choose\":\"nearest face\"}",
+        "{\"choose\":\"tangent chain\"}",
+        "{\"choose\":\"loop\"}",
+        "{\"choose\":\"short of draft\",\"angle\":\"floor(1e300)\"}",
+        "[]",
+        "",
+        "box/side:r.left|",
+        "on(((((",
+      })
+  void measuringWhatCannotBeMeantIsToldInWords(String what) throws Exception {
+    for (String[] args : new String[][] {{what, "0,0,0"}, {"0,0,0", what}, {what, what}}) {
+      Ran ran = run("measure", part("10 mm"), args[0], args[1]);
+      assertThat(ran.exit).as(what).isEqualTo(2);
+      assertThat(ran.err).isNotBlank().doesNotContain("\tat ").doesNotContain("Exception");
+      assertThat(ran.out).doesNotContain("\tat ");
+    }
+  }
+
+  /** Files that are no parts: words on the error stream, exit 2, whatever the verb. */
+  @ParameterizedTest
+  @ValueSource(strings = {"json", "anker", "step"})
+  void filesThatAreNoPartsAreToldInWords(String ending) throws Exception {
+    byte[][] contents = {
+      {},
+      new byte[5000],
+      "PK\u0003\u0004 no zip".getBytes(StandardCharsets.ISO_8859_1),
+      "{\"ankerdraft\":1.9}".getBytes(StandardCharsets.UTF_8),
+      "ISO-10303-21; HEADER; ENDSEC; DATA; #1=FOO(; ENDSEC;".getBytes(StandardCharsets.UTF_8),
+    };
+    for (byte[] content : contents) {
+      Path file = folder.resolve("bad." + ending);
+      Files.write(file, content);
+      for (String verb : new String[] {"build", "check"}) {
+        Ran ran = run(verb, file.toString());
+        assertThat(ran.exit).as(verb).isEqualTo(2);
+        assertThat(ran.err + ran.out).isNotBlank().doesNotContain("\tat ");
+      }
+      Ran export = run("export", file.toString(), folder.resolve("x.stl").toString());
+      assertThat(export.exit).isEqualTo(2);
+      assertThat(folder.resolve("x.stl")).doesNotExist();
+    }
+  }
+
+  /** A file beside the part is imported; one outside its folder never is. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {"../secret.step", "/etc/passwd", "a/../../secret.step", "..", "c:\\\\secret.step"})
+  void onlyFilesOfThePartsFolderAreRead(String name) throws Exception {
+    Files.writeString(folder.resolve("secret.step"), "SECRET");
+    Path inner = Files.createDirectory(folder.resolve("inner"));
+    Path file = inner.resolve("p.json");
+    Files.writeString(
+        file,
+        "{\"ankerdraft\":1,\"steps\":[{\"kind\":\"import\",\"id\":\"i\",\"file\":\""
+            + name
+            + "\"}]}");
+    Path out = folder.resolve("x.anker");
+    Ran ran = run("export", file.toString(), out.toString());
+    assertThat(ran.exit).isEqualTo(2);
+    assertThat(ran.err).contains("file");
+    assertThat(out).doesNotExist();
   }
 
   @ParameterizedTest

@@ -23,6 +23,9 @@ public final class Evaluator {
   /** The largest length that is worked with, mm. */
   public static final double LARGEST_MM = 1e6;
 
+  /** The largest angle that is worked with: ten turns. */
+  private static final double LARGEST_RAD = 20 * Math.PI;
+
   /** Only parameters that lead to one another in a circle get this deep. */
   private static final int DEEPEST = 100;
 
@@ -46,16 +49,22 @@ public final class Evaluator {
   /** A length in mm; a plain number counts as mm. */
   public double lengthMm(Expr expr) throws ExpressionException {
     double v = valueOf(expr, Dimension.LENGTH, 1);
-    if (Math.abs(v) > LARGEST_MM) {
-      throw new ExpressionException(
-          "'" + expr.text() + "' is " + v + " mm; lengths up to 1 km are worked with", 0);
-    }
-    return v;
+    return within(v, LARGEST_MM, expr, v + " mm; lengths up to 1 km are worked with");
   }
 
   /** An angle in radians; a plain number counts as degrees. */
   public double angleRad(Expr expr) throws ExpressionException {
-    return valueOf(expr, Dimension.ANGLE, Math.PI / 180);
+    double v = valueOf(expr, Dimension.ANGLE, Math.PI / 180);
+    return within(
+        v, LARGEST_RAD, expr, Math.toDegrees(v) + " deg; angles up to ten turns are worked with");
+  }
+
+  private static double within(double value, double largest, Expr expr, String complaint)
+      throws ExpressionException {
+    if (!(Math.abs(value) <= largest)) {
+      throw new ExpressionException("'" + expr.text() + "' is " + complaint, 0);
+    }
+    return value;
   }
 
   /** A plain number. */
