@@ -8,7 +8,6 @@ import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextInputControl;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
@@ -29,6 +28,7 @@ import org.ankerdraft.app.flat.FlatPane;
 import org.ankerdraft.app.flat.FlatSide;
 import org.ankerdraft.app.flat.FoldScenes;
 import org.ankerdraft.app.session.InWords;
+import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.form.FormatError;
@@ -143,7 +143,9 @@ final class MainWindow {
     choices.onWaitingChanged(() ->
         session.viewBefore(
             choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
-    stage.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
+    stage
+        .getScene()
+        .addEventFilter(KeyEvent.KEY_PRESSED, new Keys(this, session, files, strokes)::pressed);
     stage.getScene().addEventFilter(KeyEvent.KEY_RELEASED, e -> strokes.released());
   }
 
@@ -314,8 +316,8 @@ final class MainWindow {
               .withFlat(picture.bends(), Set.of())
               .withTools(picture.tools());
     }
-    Set<Integer> faces = view.ids(session.picked(), true);
-    Set<Integer> edges = view.ids(session.picked(), false);
+    Set<Integer> faces = Picked.ids(session.picked(), view.scene(), true);
+    Set<Integer> edges = Picked.ids(session.picked(), view.scene(), false);
     view.look(look.withEdited(faces, edges));
     view.labels(
         folding
@@ -371,8 +373,7 @@ final class MainWindow {
     Body body = item.body();
     EdgeName edgeName = edge ? body.named().edgeName(item.number()) : null;
     FaceName faceName = edge ? edgeName.faces().getFirst() : body.named().faceName(item.number());
-    Session.Picked thing =
-        edge ? Session.Picked.of(body.name(), edgeName) : Session.Picked.of(body.name(), faceName);
+    Picked thing = edge ? Picked.of(body.name(), edgeName) : Picked.of(body.name(), faceName);
     if (choices.isWaiting()) {
       choices.offer(thing);
       session.pick(thing, true);
@@ -460,44 +461,13 @@ final class MainWindow {
     quick.show(stage, root.lookup("#quick-field"));
   }
 
-  private void keyPressed(KeyEvent e) {
-    boolean typing = stage.getScene().getFocusOwner() instanceof TextInputControl;
-    if (e.isShortcutDown()) {
-      boolean used = true;
-      switch (e.getCode()) {
-        case SPACE -> showQuickAdd();
-        case S -> files.save(e.isShiftDown());
-        case O -> files.chooseAndOpen();
-        case N -> files.startNew();
-        case Z -> {
-          if (e.isShiftDown()) {
-            session.redo();
-          } else {
-            session.undo();
-          }
-        }
-        case Y -> session.redo();
-        default -> used = false;
-      }
-      if (used) {
-        e.consume();
-      }
-      return;
-    }
-    if (e.getCode() == KeyCode.ESCAPE) {
-      escape();
-      return;
-    }
-    if (!typing && strokes.pressed(e)) {
-      e.consume();
-    } else if (!typing && e.getCode() == KeyCode.DELETE) {
-      session.selectedStep().ifPresent(s -> session.edit(session.document().withoutStep(s.id())));
-    } else if (!typing && e.getCode() == KeyCode.HOME) {
-      view.fit();
-    }
+  /** Whether keys go into a text. */
+  boolean isTyping() {
+    return stage.getScene().getFocusOwner() instanceof TextInputControl;
   }
 
-  private void escape() {
+  /** Leaves what is going on: a choice, a build, the picks, the selected step. */
+  void escape() {
     rail.closeMenu();
     if (choices.isWaiting()) {
       choices.stopWaiting();

@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
-import org.ankerdraft.app.session.Session;
+import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.core.sheet.FlatPattern;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.flange.Flange;
@@ -102,8 +102,7 @@ class SheetWindowTest extends InWindow {
         window
             .session()
             .pick(
-                new Session.Picked("Bracket", false, "bracket/wall:root|bracket/wall:wall1-near"),
-                false));
+                new Picked("Bracket", false, "bracket/wall:root|bracket/wall:wall1-near"), false));
     robot.interact(() -> window.view().requestFocus());
     robot.push(KeyCode.T);
     robot.push(KeyCode.F);

@@ -13,7 +13,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.ankerdraft.app.chart.Handles;
-import org.ankerdraft.app.session.Session;
+import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.PartDocument;
@@ -117,7 +117,7 @@ class WindowTest extends InWindow {
     assertThat(front).isGreaterThan(back * 1.05);
     robot.clickOn(onScreen(new Vec3(5, 5, 20)));
     assertThat(onFx(() -> window.session().picked()))
-        .containsExactly(new Session.Picked("Body", true, "box/end"));
+        .containsExactly(new Picked("Body", true, "box/end"));
     robot.interact(() -> window.view().requestFocus());
     robot.push(KeyCode.C);
     robot.push(KeyCode.V);
@@ -186,10 +186,10 @@ class WindowTest extends InWindow {
     WaitForAsyncUtils.sleep(400, TimeUnit.MILLISECONDS);
     robot.clickOn(onScreen(new Vec3(5, 5, 20)));
     assertThat(onFx(() -> window.session().picked()))
-        .containsExactly(new Session.Picked("Body", true, "box/end"));
+        .containsExactly(new Picked("Body", true, "box/end"));
     robot.clickOn(onScreen(new Vec3(19.9, 3, 20)));
     assertThat(onFx(() -> window.session().picked()))
-        .containsExactly(new Session.Picked("Body", false, "box/end|box/side:r.right"));
+        .containsExactly(new Picked("Body", false, "box/end|box/side:r.right"));
     robot.interact(() -> window.view().requestFocus());
     robot.push(KeyCode.E);
     robot.push(KeyCode.R);

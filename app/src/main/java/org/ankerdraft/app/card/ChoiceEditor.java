@@ -18,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.app.session.StepsBefore;
 import org.ankerdraft.core.expression.Evaluator;
@@ -41,7 +42,7 @@ import org.ankerdraft.core.select.NamedShape;
  */
 public final class ChoiceEditor {
   private final Session session;
-  private Consumer<Session.Picked> waiting;
+  private Consumer<Picked> waiting;
   private boolean waitingForFaces;
   private Button waitingButton;
   private final List<Runnable> onWaitingChanged = new ArrayList<>();
@@ -63,7 +64,7 @@ public final class ChoiceEditor {
   }
 
   /** Takes a clicked face or edge for the field that waits; false if none waits for that kind. */
-  public boolean offer(Session.Picked thing) {
+  public boolean offer(Picked thing) {
     if (waiting == null || thing.isFace() != waitingForFaces) {
       return false;
     }
@@ -81,7 +82,7 @@ public final class ChoiceEditor {
     onWaitingChanged.forEach(Runnable::run);
   }
 
-  private void wait(Button button, boolean faces, Consumer<Session.Picked> take) {
+  private void wait(Button button, boolean faces, Consumer<Picked> take) {
     boolean same = button.equals(waitingButton);
     stopWaiting();
     if (!same) {
@@ -146,7 +147,7 @@ public final class ChoiceEditor {
       Consumer<List<T>> set,
       Function<T, String> words,
       Function<T, String> count,
-      Function<Session.Picked, T> named,
+      Function<Picked, T> named,
       Map<String, T> rules,
       List<Runnable> refreshers) {
     VBox list = new VBox();
@@ -218,7 +219,7 @@ public final class ChoiceEditor {
   private <T> void addFromPickedFaces(
       Supplier<List<T>> get, Consumer<List<T>> set, Function<FaceChoice, EdgeChoice> f) {
     List<T> now = new ArrayList<>(get.get());
-    for (Session.Picked p : session.picked()) {
+    for (Picked p : session.picked()) {
       if (p.isFace()) {
         now.add((T) f.apply(new FaceChoice.Named(FaceName.read(p.name()), session.hint(p))));
       }

@@ -6,9 +6,7 @@ import java.awt.image.DataBuffer;
 import java.awt.image.DataBufferInt;
 import java.awt.image.DirectColorModel;
 import java.nio.IntBuffer;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
 import java.util.function.Consumer;
 import javafx.animation.AnimationTimer;
 import javafx.animation.PauseTransition;
@@ -22,7 +20,6 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.util.Duration;
-import org.ankerdraft.app.session.Session;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.ChartPainter;
 import org.ankerdraft.render.draw.Raster;
@@ -496,24 +493,5 @@ public final class ChartView extends Region {
     camera = camera.zoomed(Math.pow(ZOOM_PER_NOTCH, e.getDeltaY() * 3), e.getX(), e.getY());
     move();
     e.consume();
-  }
-
-  /** Ids in the scene of picked things. */
-  public Set<Integer> ids(Set<Session.Picked> picked, boolean faces) {
-    Set<Integer> ids = new HashSet<>();
-    for (Session.Picked p : picked) {
-      if (p.isFace() == faces) {
-        scene.bodies().stream()
-            .filter(a -> a.body().name().equals(p.body()))
-            .findFirst()
-            .ifPresent(a -> {
-              int n = p.in(a.body().named());
-              if (n > 0) {
-                ids.add(faces ? scene.faceId(p.body(), n) : scene.edgeId(p.body(), n));
-              }
-            });
-      }
-    }
-    return ids;
   }
 }

@@ -47,7 +47,7 @@ public final class NewSteps implements Picks {
 
   @Override
   public String body() {
-    List<String> picked = session.picked().stream().map(Session.Picked::body).distinct().toList();
+    List<String> picked = session.picked().stream().map(Picked::body).distinct().toList();
     if (picked.size() == 1) {
       return picked.getFirst();
     }
@@ -66,7 +66,7 @@ public final class NewSteps implements Picks {
   @Override
   public List<FaceChoice> faces() {
     return session.picked().stream()
-        .filter(Session.Picked::isFace)
+        .filter(Picked::isFace)
         .<FaceChoice>map(p -> new FaceChoice.Named(FaceName.read(p.name()), session.hint(p)))
         .toList();
   }

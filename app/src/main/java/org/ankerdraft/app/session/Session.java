@@ -19,8 +19,6 @@ import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.part.Journal;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
-import org.ankerdraft.core.select.EdgeName;
-import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.Hint;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
@@ -44,22 +42,6 @@ public final class Session {
 
   public interface Listener {
     void changed(Change change);
-  }
-
-  /** A face or edge of a body, by name. */
-  public record Picked(String body, boolean isFace, String name) {
-    public static Picked of(String body, FaceName face) {
-      return new Picked(body, true, face.toString());
-    }
-
-    public static Picked of(String body, EdgeName edge) {
-      return new Picked(body, false, edge.toString());
-    }
-
-    /** Its number in a shape; 0 if it is not there. */
-    public int in(NamedShape named) {
-      return isFace ? named.face(FaceName.read(name)) : named.edge(EdgeName.read(name));
-    }
   }
 
   private static final int MOST_RETRIES = 2;

@@ -279,13 +279,13 @@ class SessionTest {
     open(session, file);
     onFx(() -> {
       session.select("e");
-      session.pick(new Session.Picked("Body", true, "e/end"), false);
-      session.pick(new Session.Picked("Body", true, "e/start"), true);
+      session.pick(new Picked("Body", true, "e/end"), false);
+      session.pick(new Picked("Body", true, "e/start"), true);
       return null;
     });
     assertThat(onFx(session::picked)).hasSize(2);
     onFx(() -> {
-      session.pick(new Session.Picked("Body", true, "e/end"), true);
+      session.pick(new Picked("Body", true, "e/end"), true);
       return null;
     });
     assertThat(onFx(session::picked)).hasSize(1);

@@ -49,7 +49,7 @@ class RungsTest {
   }
 
   /** A part whose last step climbs a ladder, its volume, and the strategies in their order. */
-  private record Case(String name, String steps, double volumeMm3, List<String> strategies) {
+  record Case(String name, String steps, double volumeMm3, List<String> strategies) {
     @Override
     public String toString() {
       return name;

@@ -1,0 +1,63 @@
+package org.ankerdraft.app;
+
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import org.ankerdraft.app.session.Session;
+
+/** The keys of the whole window; those without a modifier are left to whoever types. */
+final class Keys {
+  private final MainWindow window;
+  private final Session session;
+  private final FileActions files;
+  private final Strokes strokes;
+
+  Keys(MainWindow window, Session session, FileActions files, Strokes strokes) {
+    this.window = window;
+    this.session = session;
+    this.files = files;
+    this.strokes = strokes;
+  }
+
+  void pressed(KeyEvent e) {
+    if (e.isShortcutDown()) {
+      if (withModifier(e)) {
+        e.consume();
+      }
+    } else if (e.getCode() == KeyCode.ESCAPE) {
+      window.escape();
+    } else if (!window.isTyping()) {
+      plain(e);
+    }
+  }
+
+  private boolean withModifier(KeyEvent e) {
+    switch (e.getCode()) {
+      case SPACE -> window.showQuickAdd();
+      case S -> files.save(e.isShiftDown());
+      case O -> files.chooseAndOpen();
+      case N -> files.startNew();
+      case Z -> {
+        if (e.isShiftDown()) {
+          session.redo();
+        } else {
+          session.undo();
+        }
+      }
+      case Y -> session.redo();
+      default -> {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void plain(KeyEvent e) {
+    if (strokes.pressed(e)) {
+      e.consume();
+    } else if (e.getCode() == KeyCode.DELETE) {
+      session.selectedStep().ifPresent(s -> session.edit(session.document().withoutStep(s.id())));
+    } else if (e.getCode() == KeyCode.HOME) {
+      window.view().fit();
+    }
+  }
+}
