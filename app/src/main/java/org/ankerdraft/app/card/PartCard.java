@@ -36,6 +36,8 @@ public final class PartCard extends VBox {
   private final Session session;
   private final ChoiceEditor choices;
   private final VBox content = new VBox();
+  private boolean hasSheet;
+  private boolean hasMoulding = true;
   private String shownLayout = "";
   private final List<Runnable> refreshers = new ArrayList<>();
 
@@ -62,6 +64,7 @@ public final class PartCard extends VBox {
     if (!isVisible()) {
       return;
     }
+    learnWhatItIs();
     PartDocument part = session.document();
     String layout =
         part.parameters().stream().map(Parameter::name).toList()
@@ -69,8 +72,8 @@ public final class PartCard extends VBox {
             + (part.process().sheet() == null
                 ? ""
                 : part.process().sheet().material() + part.process().sheet().bending().by())
-            + hasSheet()
-            + hasMoulding();
+            + hasSheet
+            + hasMoulding;
     if (!layout.equals(shownLayout)) {
       shownLayout = layout;
       rebuild(part);
@@ -93,11 +96,11 @@ public final class PartCard extends VBox {
     process(part);
     heading("Sheet");
     sheet();
-    if (hasMoulding()) {
+    if (hasMoulding) {
       heading("Limits of mouldings");
       limits(part, false);
     }
-    if (hasSheet()) {
+    if (hasSheet) {
       heading("Limits of sheet");
       limits(part, true);
     }
@@ -144,12 +147,15 @@ public final class PartCard extends VBox {
     return part.withProcess(part.process().withSheet(changed));
   }
 
-  private boolean hasSheet() {
-    return session.report().map(r -> !r.flats().isEmpty()).orElse(false);
-  }
-
-  private boolean hasMoulding() {
-    return session.report().map(r -> r.flats().size() < r.bodies().size()).orElse(true);
+  /** A part that has lost its bodies, as while a number is being typed, stays what it was. */
+  private void learnWhatItIs() {
+    session
+        .report()
+        .filter(r -> !r.bodies().isEmpty())
+        .ifPresent(r -> {
+          hasSheet = !r.flats().isEmpty();
+          hasMoulding = r.flats().size() < r.bodies().size();
+        });
   }
 
   private void limits(PartDocument part, boolean ofSheet) {

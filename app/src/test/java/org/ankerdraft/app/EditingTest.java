@@ -1,0 +1,237 @@
+package org.ankerdraft.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Set;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.round.Round;
+import org.ankerdraft.core.step.shell.Shell;
+import org.ankerdraft.vectors.Vec3;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Editing in the ledger, on the part's card and with choices, by mouse and keys alone. */
+class EditingTest extends InWindow {
+  @Override
+  String part() {
+    return """
+    {"ankerdraft": 1, "name": "box",
+     "parameters": [{"name": "depth", "value": "20 mm"}],
+     "steps": [
+      {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+      {"kind": "extrude", "id": "box", "sketch": "s", "depth": "depth", "body": "Body"},
+      {"kind": "round", "id": "o", "sets": [{"size": "2 mm", "edges": [{"choose": "parallel", "direction": [0, 0, 1]}]}]},
+      {"kind": "shell", "id": "w", "thickness": "2 mm", "open": [{"choose": "face", "name": "box/end"}]}]}
+    """;
+  }
+
+  private PartDocument document() {
+    return onFx(() -> window.session().document());
+  }
+
+  private List<String> steps() {
+    return document().steps().stream().map(Step::id).toList();
+  }
+
+  /** Presses an entry of a step's menu. */
+  private void onMenu(String step, String entry) throws Exception {
+    robot.rightClickOn("#step-" + step);
+    robot.clickOn(entry);
+    settle();
+  }
+
+  private static final double CORNERS = (1 - Math.PI / 4) * 4 * 4;
+  private static final double BOX = 40 * 30 * 20;
+
+  /** A box with rounded corners and an inside that is sharp, since the wall uses the radius up. */
+  @Test
+  void skippingAndBuildingAgain() throws Exception {
+    double whole = BOX - CORNERS * 20 - 36 * 26 * 18;
+    assertThat(volume()).isCloseTo(whole, within(1e-5));
+    onMenu("o", "Skip");
+    assertThat(volume()).isCloseTo(BOX - 36 * 26 * 18, within(1e-5));
+    onMenu("o", "Build again");
+    assertThat(volume()).isCloseTo(whole, within(1e-5));
+  }
+
+  @Test
+  void theStopLineHoldsWhatStandsBelow() throws Exception {
+    onMenu("w", "Stop line above");
+    assertThat(volume()).isCloseTo(BOX - CORNERS * 20, within(1e-5));
+    robot.clickOn("stop line");
+    settle();
+    assertThat(document().stopLine()).isNull();
+    assertThat(volume()).isLessThan(BOX / 2);
+  }
+
+  @Test
+  void anOrderThatBreaksAReferenceIsRefusedInWords() throws Exception {
+    onMenu("w", "Move up");
+    assertThat(steps()).containsExactly("s", "box", "w", "o");
+    robot.rightClickOn("#step-w");
+    robot.clickOn("Move up");
+    assertThat(steps()).containsExactly("s", "box", "w", "o");
+    assertThat(text("#status")).contains("Shell needs");
+  }
+
+  @Test
+  void aStepIsRenamedAndDeletedAndComesBack() throws Exception {
+    robot.rightClickOn("#step-w");
+    robot.clickOn("Rename");
+    robot.push(KeyCode.CONTROL, KeyCode.A);
+    robot.write("Thin wall");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(document().step("w").orElseThrow().label()).isEqualTo("Thin wall");
+    onMenu("w", "Delete");
+    assertThat(steps()).doesNotContain("w");
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    settle();
+    assertThat(steps()).contains("w");
+    robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.Z);
+    settle();
+    assertThat(steps()).doesNotContain("w");
+  }
+
+  @Test
+  void theDeleteKeyTakesTheSelectedStepButNotWhileOneTypes() throws Exception {
+    robot.clickOn("#step-w");
+    robot.clickOn("#field-thickness");
+    robot.push(KeyCode.DELETE);
+    assertThat(steps()).contains("w");
+    robot.push(KeyCode.ESCAPE);
+    robot.clickOn("#step-w");
+    until(() -> window.session().selectedStep().isPresent());
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.DELETE);
+    settle();
+    assertThat(steps()).doesNotContain("w");
+  }
+
+  @Test
+  void aParameterIsChangedAndAddedAndTakenAway() throws Exception {
+    robot.clickOn("#parameters");
+    type("#parameter-depth", "15 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(volume()).isCloseTo((40 * 30 - CORNERS) * 15 - 36 * 26 * 13, within(1e-5));
+    robot.clickOn("Another parameter");
+    type("#parameter-value1", "depth * 2");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(
+            onFx(() ->
+                robot.lookup(".second").queryAllAs(Label.class).stream()
+                    .anyMatch(l -> l.getText().equals("= 30 mm"))))
+        .isTrue();
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    settle();
+    assertThat(document().parameters().getFirst().value().text()).isEqualTo("20 mm");
+    assertThat(document().parameters()).hasSize(1);
+  }
+
+  /** What is typed is wrong on its way; it stays in hand, and the circle it ends in is told. */
+  @Test
+  void parametersInACircleFailInWordsAndRecover() throws Exception {
+    robot.clickOn("#parameters");
+    type("#parameter-depth", "depth + 1 mm");
+    robot.push(KeyCode.ENTER);
+    until(() ->
+        !window.session().state().orElseThrow().isOk()
+            && robot.lookup(".field-error").queryAllAs(Label.class).stream()
+                .anyMatch(l -> l.getText().contains("depth")));
+    type("#parameter-depth", "10 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(onFx(() -> window.session().state().orElseThrow().isOk())).isTrue();
+  }
+
+  @Test
+  void aChoiceIsTakenAwayAndPickedInTheView() throws Exception {
+    robot.clickOn("#step-w");
+    until(() -> robot.lookup(".away").tryQuery().isPresent());
+    robot.clickOn(".away");
+    until(() -> ((Shell) window.session().document().step("w").orElseThrow()).open().isEmpty());
+    settle();
+    assertThat(volume()).isCloseTo(BOX - CORNERS * 20 - 36 * 26 * 16, within(1e-5));
+    robot.clickOn("Pick in view");
+    until(() -> robot.lookup("Click faces, Esc ends").tryQuery().isPresent());
+    robot.clickOn(onScreen(new Vec3(3, 4, 20)));
+    until(() -> !((Shell) window.session().document().step("w").orElseThrow()).open().isEmpty());
+    robot.push(KeyCode.ESCAPE);
+    settle();
+    assertThat(volume()).isCloseTo(BOX - CORNERS * 20 - 36 * 26 * 18, within(1e-5));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"All outside corners, Outside", "Upright edges, Parallel"})
+  void aRuleIsAddedFromItsMenu(String entry, String kind) throws Exception {
+    robot.clickOn("#step-o");
+    robot.clickOn("Rule");
+    robot.clickOn(entry);
+    until(() ->
+        ((Round) window.session().document().step("o").orElseThrow())
+            .sets()
+            .getFirst()
+            .edges()
+            .getLast()
+            .getClass()
+            .getSimpleName()
+            .equals(kind));
+    assertThat(((Round) document().step("o").orElseThrow()).sets().getFirst().edges()).hasSize(2);
+  }
+
+  @Test
+  void savingByKeyWritesTheOpenFile() throws Exception {
+    Path file = folder.resolve("box.json");
+    robot.clickOn("#step-w");
+    type("#field-thickness", "3 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    robot.push(KeyCode.CONTROL, KeyCode.S);
+    until(() -> !window.session().isDirty());
+    assertThat(Files.readString(file)).contains("3 mm");
+    try (var all = Files.list(folder)) {
+      assertThat(all.map(p -> p.getFileName().toString()))
+          .as("no journal is left")
+          .noneMatch(n -> n.startsWith(".box"));
+    }
+  }
+
+  /** Unsaved changes are asked about before they are left. */
+  @Test
+  void leavingUnsavedChangesIsAsked() throws Exception {
+    robot.clickOn("#step-w");
+    type("#field-thickness", "3 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    robot.push(KeyCode.CONTROL, KeyCode.N);
+    robot.clickOn("Cancel");
+    assertThat(steps()).hasSize(4);
+    robot.push(KeyCode.CONTROL, KeyCode.N);
+    robot.clickOn("Leave unsaved");
+    until(() -> window.session().document().steps().isEmpty());
+    assertThat(Files.readString(folder.resolve("box.json"))).contains("2 mm");
+  }
+
+  @Test
+  void theLogIsOpenedFromTheMenu() throws Exception {
+    robot.clickOn("#file-menu");
+    robot.clickOn("Log of internal errors");
+    until(() -> robot.lookup("#log-text").tryQuery().isPresent());
+    assertThat(onFx(() -> robot.lookup("#log-text").queryAs(TextArea.class).getText()))
+        .isNotEmpty();
+    assertThat(Set.copyOf(steps())).hasSize(4);
+  }
+}
