@@ -36,6 +36,16 @@ public final class ChoiceWords {
     return "along " + x + ", " + y + ", " + z;
   }
 
+  private static String edgesAlong(Direction d) {
+    if (d.x() == 0 && d.y() == 0) {
+      return "upright edges";
+    }
+    if (d.z() == 0 && (d.x() == 0 || d.y() == 0)) {
+      return d.x() == 0 ? "edges along y" : "edges along x";
+    }
+    return "edges along " + d.x() + ", " + d.y() + ", " + d.z();
+  }
+
   public static String edge(EdgeChoice c) {
     return switch (c) {
       case EdgeChoice.Named n -> edgeName(n.name());
@@ -50,9 +60,7 @@ public final class ChoiceWords {
       case EdgeChoice.Outside _ -> "all outside corners";
       case EdgeChoice.Sharp _ -> "all sharp edges";
       case EdgeChoice.Parallel p ->
-          "edges along "
-              + direction(p.direction().x(), p.direction().y(), p.direction().z())
-              + (p.step() == null ? "" : " of " + p.step());
+          edgesAlong(p.direction()) + (p.step() == null ? "" : " of " + p.step());
       case EdgeChoice.Nearest n ->
           "edge nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
     };
