@@ -176,11 +176,6 @@ public final class FlatPane extends BorderPane {
         zone < 0 ? 0 : shown.flat().zones().get(zone).face());
   }
 
-  /** Whether there is a flat pattern to show. */
-  public boolean hasFlat() {
-    return shown != null;
-  }
-
   public void palette(Palette p) {
     canvas.palette(p);
   }

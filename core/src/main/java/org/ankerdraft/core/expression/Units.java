@@ -21,8 +21,4 @@ final class Units {
   static Quantity find(String name) {
     return UNITS.get(name);
   }
-
-  static boolean isUnit(String name) {
-    return UNITS.containsKey(name);
-  }
 }

@@ -39,7 +39,12 @@ record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName> corne
     Topology t = input.topology();
     Set<Integer> rounds = connected(input, tilted);
     List<Joint> joints = new ArrayList<>();
+    List<FaceName> corners = new ArrayList<>();
     for (int round : rounds) {
+      if (input.faceName(round).role().equals(CORNER)) {
+        corners.add(input.faceName(round));
+        continue;
+      }
       List<Integer> sides = new ArrayList<>();
       for (Topology.Edge e : t.edges()) {
         int other =
@@ -57,8 +62,6 @@ record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName> corne
                 input.faceName(round)));
       }
     }
-    List<FaceName> corners =
-        rounds.stream().map(input::faceName).filter(n -> n.role().equals(CORNER)).toList();
     return new RoundsBeside(rounds, joints, corners);
   }
 

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** What needs what, what an edit of the order breaks, and how a lost thing is replaced. */
 class DependenceTest {
-  /** Two sketches, a body, a boss on a face of it, a hole beside, a round of the boss's edge. */
+  /** Two sketches, a body, a boss on a face of it, a round of the boss's edge. */
   private static final PartDocument PART =
       Parts.part(
           Parts.box(40, 30, 20)

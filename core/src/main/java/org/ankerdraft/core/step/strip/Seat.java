@@ -89,10 +89,6 @@ public record Seat(
     return new Seat(edges, null, null, null, null, null);
   }
 
-  public Seat withEdges(List<EdgeChoice> changed) {
-    return FORM.with(this, EDGES, changed);
-  }
-
   Seat withRelief(Relief changed) {
     return FORM.with(this, RELIEF, changed);
   }
