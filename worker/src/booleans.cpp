@@ -1,13 +1,17 @@
 #include <memory>
 
+#include <BOPAlgo_PaveFiller.hxx>
 #include <BRepAlgoAPI_Common.hxx>
 #include <BRepAlgoAPI_Cut.hxx>
 #include <BRepAlgoAPI_Defeaturing.hxx>
 #include <BRepAlgoAPI_Fuse.hxx>
 #include <BRepBndLib.hxx>
 #include <BRepBuilderAPI_MakeFace.hxx>
+#include <BRepGProp.hxx>
 #include <BRepPrimAPI_MakePrism.hxx>
 #include <Bnd_Box.hxx>
+#include <GProp_GProps.hxx>
+#include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <gp_Ax3.hxx>
 
@@ -19,28 +23,65 @@ using namespace kernel::v1;
 
 namespace {
 
-std::unique_ptr<BRepAlgoAPI_BooleanOperation> Operation(BooleanKind kind) {
-  switch (kind) {
-    case BOOLEAN_UNITE:
-      return std::make_unique<BRepAlgoAPI_Fuse>();
-    case BOOLEAN_SUBTRACT:
-      return std::make_unique<BRepAlgoAPI_Cut>();
-    default:
-      return std::make_unique<BRepAlgoAPI_Common>();
-  }
+TopTools_ListOfShape ListOf(const TopoDS_Shape& one) {
+  TopTools_ListOfShape list;
+  list.Append(one);
+  return list;
 }
 
 void Perform(BRepAlgoAPI_BooleanOperation& op, const TopoDS_Shape& target, const TopTools_ListOfShape& tools,
              bool unify) {
-  TopTools_ListOfShape arguments;
-  arguments.Append(target);
-  op.SetArguments(arguments);
+  op.SetArguments(ListOf(target));
   op.SetTools(tools);
   op.SetRunParallel(false);
   op.SetNonDestructive(true);
   op.Build();
   if (!op.IsDone() || op.HasErrors()) throw Refused{"refused", "the library could not combine the bodies"};
   if (unify) op.SimplifyResult();
+}
+
+// The operation on what the filler has intersected.
+std::unique_ptr<BRepAlgoAPI_BooleanOperation> Operation(BooleanKind kind, const BOPAlgo_PaveFiller& filler) {
+  switch (kind) {
+    case BOOLEAN_UNITE:
+      return std::make_unique<BRepAlgoAPI_Fuse>(filler);
+    case BOOLEAN_SUBTRACT:
+      return std::make_unique<BRepAlgoAPI_Cut>(filler);
+    default:
+      return std::make_unique<BRepAlgoAPI_Common>(filler);
+  }
+}
+
+void Intersect(BOPAlgo_PaveFiller& filler, const TopoDS_Shape& target, const TopTools_ListOfShape& tools) {
+  TopTools_ListOfShape all = ListOf(target);
+  for (const TopoDS_Shape& tool : tools) all.Append(tool);
+  filler.SetArguments(all);
+  filler.SetRunParallel(false);
+  filler.SetNonDestructive(true);
+  filler.Perform();
+  if (filler.HasErrors()) throw Refused{"refused", "the library could not intersect the bodies"};
+}
+
+// The volume that each tool has in common with the target. Tools lie apart, so a common part belongs to the tool in
+// whose box its middle lies.
+void AddOverlaps(const BOPAlgo_PaveFiller& filler, const TopoDS_Shape& target, const TopTools_ListOfShape& tools,
+                 ShapeReply* out) {
+  BRepAlgoAPI_Common common(filler);
+  Perform(common, target, tools, false);
+  std::vector<Bnd_Box> boxes;
+  std::vector<double> volumes;
+  for (const TopoDS_Shape& tool : tools) {
+    boxes.emplace_back();
+    BRepBndLib::Add(tool, boxes.back(), false);
+    volumes.push_back(0);
+  }
+  for (TopExp_Explorer e(common.Shape(), TopAbs_SOLID); e.More(); e.Next()) {
+    GProp_GProps props;
+    BRepGProp::VolumeProperties(e.Current(), props);
+    for (size_t i = 0; i < boxes.size(); ++i)
+      if (!boxes[i].IsOut(props.CentreOfMass())) volumes[i] += props.Mass();
+  }
+  for (const double volume : volumes) out->add_overlaps(volume);
 }
 
 // A box that fills everything on one side of the plane within reach; its first face lies on the plane.
@@ -56,8 +97,11 @@ void Combine(const BooleanOp& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape target = store.Get(in.target());
   TopTools_ListOfShape tools;
   for (const uint64_t handle : in.tools()) tools.Append(store.Get(handle));
-  const auto op = Operation(in.kind());
+  BOPAlgo_PaveFiller filler;
+  Intersect(filler, target, tools);
+  const auto op = Operation(in.kind(), filler);
   Perform(*op, target, tools, in.unify());
+  if (in.overlaps()) AddOverlaps(filler, target, tools, out);
   const TopoDS_Shape result = Unwrapped(op->Shape());
   const MakerHistory<BRepAlgoAPI_BooleanOperation> history(*op);
   RecordOrigins(target, 0, history, result, GeneratedFromFace::kIsNew, out);

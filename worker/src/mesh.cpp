@@ -1,11 +1,12 @@
 #include <algorithm>
 #include <array>
-#include <map>
-#include <utility>
+#include <cstring>
+#include <unordered_map>
 
 #include <BRepMesh_IncrementalMesh.hxx>
 #include <IMeshTools_Parameters.hxx>
 #include <BRepTools.hxx>
+#include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
 #include <Poly_PolygonOnTriangulation.hxx>
 #include <Poly_Triangulation.hxx>
@@ -114,45 +115,81 @@ void AppendFace(const TopoDS_Face& face, EdgePoints& edge_points, int& next_node
   next_node += tri->NbNodes();
 }
 
+struct HashOfBits {
+  size_t operator()(const Float3& p) const {
+    uint64_t hash = 1469598103934665603ull;
+    for (const float x : p) {
+      uint32_t bits;
+      std::memcpy(&bits, &x, sizeof bits);
+      hash = (hash ^ bits) * 1099511628211ull;
+    }
+    return hash ^ (hash >> 29);
+  }
+};
+
+// Whether each pair of joined nodes is passed as often one way as the other.
 bool IsWatertight(const std::vector<Float3>& positions, const std::string& triangles) {
-  std::map<Float3, int> joined;
-  std::vector<int> id;
-  for (const Float3& p : positions) id.push_back(joined.emplace(p, static_cast<int>(joined.size())).first->second);
-  std::map<std::pair<int, int>, int> balance;
+  std::unordered_map<Float3, uint32_t, HashOfBits> joined;
+  joined.reserve(positions.size());
+  std::vector<uint32_t> id;
+  id.reserve(positions.size());
+  for (const Float3& p : positions) id.push_back(joined.emplace(p, static_cast<uint32_t>(joined.size())).first->second);
   const int32_t* t = reinterpret_cast<const int32_t*>(triangles.data());
   const size_t count = triangles.size() / (3 * sizeof(int32_t));
+  std::vector<uint64_t> there, back;
   for (size_t i = 0; i < count; ++i)
     for (int k = 0; k < 3; ++k) {
-      const int from = id[t[3 * i + k]], to = id[t[3 * i + (k + 1) % 3]];
-      balance[{std::min(from, to), std::max(from, to)}] += from < to ? 1 : -1;
+      const uint64_t from = id[t[3 * i + k]], to = id[t[3 * i + (k + 1) % 3]];
+      if (from < to)
+        there.push_back(from << 32 | to);
+      else if (to < from)
+        back.push_back(to << 32 | from);
     }
-  for (const auto& edge : balance)
-    if (edge.second != 0) return false;
-  return count > 0;
+  std::sort(there.begin(), there.end());
+  std::sort(back.begin(), back.end());
+  return count > 0 && there == back;
 }
 
-constexpr int kManyContours = 64;
-
-int MostContours(const TopoDS_Shape& shape) {
-  int most = 0;
-  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) most = std::max(most, e.Current().NbChildren());
-  return most;
+// Gives faces the triangles they had in another body; true if any had.
+bool GiveKnown(const Numbered& numbered, const MeshRequest& in, Memo& memo) {
+  const BRep_Builder builder;
+  bool any = false;
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const FaceTriangles* known =
+        memo.Triangles(TopoDS::Face(numbered.faces.FindKey(i)), in.deflection(), in.angle());
+    if (known == nullptr) continue;
+    any = true;
+    builder.UpdateFace(known->face, known->triangles);
+    for (const FaceTriangles::EdgeOf& e : known->edges) {
+      if (e.on_seam.IsNull())
+        builder.UpdateEdge(e.edge, e.points, known->triangles, known->face.Location());
+      else
+        builder.UpdateEdge(e.edge, e.points, e.on_seam, known->triangles, known->face.Location());
+    }
+  }
+  return any;
 }
 
-}  // namespace
+FaceTriangles TrianglesOf(const TopoDS_Face& face, const MeshRequest& in) {
+  FaceTriangles kept;
+  TopLoc_Location at;
+  kept.face = face;
+  kept.deflection = in.deflection();
+  kept.angle = in.angle();
+  kept.triangles = BRep_Tool::Triangulation(face, at);
+  if (kept.triangles.IsNull()) return kept;
+  for (TopExp_Explorer e(face.Oriented(TopAbs_FORWARD), TopAbs_EDGE); e.More(); e.Next()) {
+    const TopoDS_Edge edge = TopoDS::Edge(e.Current().Oriented(TopAbs_FORWARD));
+    const Handle(Poly_PolygonOnTriangulation) points = BRep_Tool::PolygonOnTriangulation(edge, kept.triangles, at);
+    if (points.IsNull()) continue;
+    const Handle(Poly_PolygonOnTriangulation) other = BRep_Tool::PolygonOnTriangulation(
+        TopoDS::Edge(edge.Reversed()), kept.triangles, at);
+    kept.edges.push_back({edge, points, other == points ? Handle(Poly_PolygonOnTriangulation)() : other});
+  }
+  return kept;
+}
 
-void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
-  if (!(in.deflection() > 0) || !(in.angle() > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
-  BRepTools::Clean(shape);
-  IMeshTools_Parameters wanted;
-  wanted.Deflection = in.deflection();
-  wanted.Angle = in.angle();
-  wanted.InParallel = false;
-  // The usual way takes time with the square of a face's contours.
-  if (MostContours(shape) > kManyContours) wanted.MeshAlgo = IMeshTools_MeshAlgoType_Delabella;
-  BRepMesh_IncrementalMesh mesher(shape, wanted);
-  const Numbered numbered(shape);
+void Write(const Numbered& numbered, Mesh* out) {
   EdgePoints edge_points(numbered);
   std::vector<Float3> positions;
   int next_node = 0;
@@ -166,6 +203,42 @@ void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
       for (const float x : p) AppendRaw(x, *out->mutable_edge_points());
   }
   out->set_watertight(IsWatertight(positions, out->triangles()));
+}
+
+// Keeps what it made, unless the faces were given known triangles that do not fit each other.
+void Triangulate(const TopoDS_Shape& shape, const Numbered& numbered, const MeshRequest& in, bool reused, Memo& memo,
+                 Mesh* out) {
+  IMeshTools_Parameters wanted;
+  wanted.Deflection = in.deflection();
+  wanted.Angle = in.angle();
+  wanted.InParallel = false;
+  // The usual way takes time with the square of a face's contours, and twice as long on any face.
+  wanted.MeshAlgo = IMeshTools_MeshAlgoType_Delabella;
+  BRepMesh_IncrementalMesh mesher(shape, wanted);
+  Write(numbered, out);
+  if (!out->watertight()) return;
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
+    if (!reused || memo.Triangles(face, in.deflection(), in.angle()) == nullptr) memo.Keep(TrianglesOf(face, in));
+  }
+}
+
+}  // namespace
+
+void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
+  const TopoDS_Shape shape = store.Get(in.shape());
+  if (!(in.deflection() > 0) || !(in.angle() > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
+  // Operations look at triangles where there are some, and must not depend on what was meshed before.
+  BRepTools::Clean(shape);
+  const Numbered numbered(shape);
+  const bool reused = GiveKnown(numbered, in, store.Known());
+  Triangulate(shape, numbered, in, reused, store.Known(), out);
+  if (reused && !out->watertight()) {
+    BRepTools::Clean(shape);
+    out->Clear();
+    Triangulate(shape, numbered, in, false, store.Known(), out);
+  }
+  BRepTools::Clean(shape);
 }
 
 }  // namespace ankerdraft

@@ -1,31 +1,26 @@
 #include "shapes.h"
 
+#include <cmath>
 #include <sstream>
 
-#include <BRepAdaptor_Curve.hxx>
 #include <BRepAdaptor_Surface.hxx>
-#include <BRepBndLib.hxx>
 #include <BRepBuilderAPI_Copy.hxx>
-#include <BRepCheck_Analyzer.hxx>
+#include <BRepCheck_ListOfStatus.hxx>
+#include <BRepCheck_Shell.hxx>
+#include <BRepCheck_Solid.hxx>
 #include <BRepGProp.hxx>
 #include <BRepLib.hxx>
 #include <BRepTools.hxx>
-#include <BRepTopAdaptor_FClass2d.hxx>
 #include <BRep_Tool.hxx>
 #include <BinTools.hxx>
-#include <BndLib_Add3dCurve.hxx>
 #include <Bnd_Box.hxx>
-#include <ElSLib.hxx>
 #include <GProp_GProps.hxx>
 #include <Precision.hxx>
 #include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
-#include <TopTools_IndexedDataMapOfShapeListOfShape.hxx>
 #include <TopTools_ListOfShape.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Iterator.hxx>
-#include <gp_Sphere.hxx>
-#include <gp_Torus.hxx>
 
 namespace ankerdraft {
 
@@ -97,108 +92,81 @@ bool IsFreeform(const Topology& topology) {
   return false;
 }
 
-void AddIfOnFace(const TopoDS_Face& face, const gp_Pnt& p, double u, double v, Bnd_Box& box) {
-  if (box.IsOut(p) && BRepTopAdaptor_FClass2d(face, 1e-7).Perform(gp_Pnt2d(u, v)) != TopAbs_OUT) box.Add(p);
+// A point near the shape that stays the same while the shape changes a little: volumes of cones over faces are taken
+// from it, so that a face that is left alone need not be integrated again.
+gp_Pnt ApexFor(const Bnd_Box& box) {
+  constexpr double kCellShare = 4;
+  const gp_Pnt low = box.CornerMin(), high = box.CornerMax();
+  const double cell = std::exp2(std::ceil(std::log2(kCellShare * std::max(low.Distance(high), Precision::Confusion()))));
+  gp_XYZ middle = 0.5 * (low.XYZ() + high.XYZ());
+  for (int i = 1; i <= 3; ++i) middle.SetCoord(i, cell * std::round(middle.Coord(i) / cell));
+  return gp_Pnt(middle);
 }
 
-// Points of spheres and tori at which they face along an axis of space.
-void AddCrests(const TopoDS_Face& face, const BRepAdaptor_Surface& surface, Bnd_Box& box) {
-  for (const gp_Dir& axis : {gp::DX(), gp::DY(), gp::DZ()})
-    for (const double sign : {1.0, -1.0}) {
-      const gp_Vec d = gp_Vec(axis) * sign;
-      double u, v;
-      if (surface.GetType() == GeomAbs_Sphere) {
-        const gp_Sphere sphere = surface.Sphere();
-        const gp_Pnt p = sphere.Location().Translated(d * sphere.Radius());
-        ElSLib::Parameters(sphere, p, u, v);
-        AddIfOnFace(face, p, u, v, box);
-        continue;
-      }
-      const gp_Torus torus = surface.Torus();
-      const gp_Vec ring_axis(torus.Axis().Direction());
-      gp_Vec radial = d - ring_axis * d.Dot(ring_axis);
-      // Facing along the ring's axis the crest is a whole circle, and its ends lie on the edges of the face.
-      if (radial.Magnitude() < Precision::Angular()) continue;
-      radial.Normalize();
-      for (const double side : {1.0, -1.0}) {
-        const gp_Pnt p =
-            torus.Location().Translated(radial * (side * torus.MajorRadius()) + d * torus.MinorRadius());
-        ElSLib::Parameters(torus, p, u, v);
-        AddIfOnFace(face, p, u, v, box);
-      }
-    }
-}
-
-// The tight box. Planes, cylinders and cones reach their extremes on their edges; the library's own search over
-// surfaces is fifty times slower and is left to freeform faces.
-Bnd_Box ExactBox(const TopoDS_Shape& shape) {
+Bnd_Box ExactBox(const Numbered& numbered, const EdgeUses& uses, Memo& memo) {
   Bnd_Box box;
-  const Numbered numbered(shape);
-  for (int i = 1; i <= numbered.edges.Extent(); ++i) {
-    const TopoDS_Edge& edge = TopoDS::Edge(numbered.edges.FindKey(i));
-    if (BRep_Tool::Degenerated(edge)) {
-      TopExp_Explorer end(edge, TopAbs_VERTEX);
-      if (end.More()) box.Add(BRep_Tool::Pnt(TopoDS::Vertex(end.Current())));
-      continue;
-    }
-    const BRepAdaptor_Curve curve(edge);
-    BndLib_Add3dCurve::AddOptimal(curve, curve.FirstParameter(), curve.LastParameter(), 0, box);
-  }
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    const BRepAdaptor_Surface surface(face);
-    switch (surface.GetType()) {
-      case GeomAbs_Plane:
-      case GeomAbs_Cylinder:
-      case GeomAbs_Cone:
-        break;
-      case GeomAbs_Sphere:
-      case GeomAbs_Torus:
-        AddCrests(face, surface, box);
-        break;
-      default:
-        BRepBndLib::AddOptimal(face, box, false, false);
-    }
-  }
+  for (int i = 1; i <= numbered.edges.Extent(); ++i)
+    box.Add(memo.Of(TopoDS::Edge(numbered.edges.FindKey(i)), uses.Of(i)).box);
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
+    box.Add(memo.Of(TopoDS::Face(numbered.faces.FindKey(i))).crests);
   return box;
 }
 
-void DescribeMass(const TopoDS_Shape& shape, bool freeform, Mass* mass) {
+void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, bool freeform, Memo& memo, Mass* mass) {
   // The plain Gauss integration is off by up to 8 % on lofted skins; the adaptive one agrees with fine meshes.
   constexpr double kAdaptiveError = 1e-4;
-  GProp_GProps volume, area;
-  if (freeform)
-    BRepGProp::VolumePropertiesGK(shape, volume, kAdaptiveError, false, false, true, false);
-  else
-    BRepGProp::VolumeProperties(shape, volume);
-  BRepGProp::SurfaceProperties(shape, area);
+  GProp_GProps volume;
+  double area = 0;
+  if (freeform) BRepGProp::VolumePropertiesGK(shape, volume, kAdaptiveError, false, false, true, false);
+  const gp_Pnt apex = box.IsVoid() ? gp_Pnt() : ApexFor(box);
+  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
+    const TopoDS_Face& face = TopoDS::Face(e.Current());
+    area += memo.Of(face).described.area();
+    if (!freeform) volume.Add(memo.VolumeOver(face, apex));
+  }
   mass->set_volume(volume.Mass());
-  mass->set_area(area.Mass());
+  mass->set_area(area);
   Put(volume.CentreOfMass().XYZ(), mass->mutable_centroid());
-  const Bnd_Box box = ExactBox(shape);
   if (!box.IsVoid()) {
     Put(box.CornerMin().XYZ(), mass->mutable_box_min());
     Put(box.CornerMax().XYZ(), mass->mutable_box_max());
   }
 }
 
-void DescribeProof(const TopoDS_Shape& shape, Proof* proof) {
-  proof->set_valid(BRepCheck_Analyzer(shape).IsValid());
+// Faces by themselves, and how they make up shells and these solids.
+bool IsValid(const TopoDS_Shape& shape, const Numbered& numbered, Memo& memo) {
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
+    if (!memo.Of(TopoDS::Face(numbered.faces.FindKey(i))).valid) return false;
+  for (TopExp_Explorer e(shape, TopAbs_SHELL); e.More(); e.Next()) {
+    BRepCheck_Shell shell(TopoDS::Shell(e.Current()));
+    if (shell.Closed() != BRepCheck_NoError || shell.Orientation() != BRepCheck_NoError) return false;
+    for (const BRepCheck_Status status : shell.Status())
+      if (status != BRepCheck_NoError) return false;
+  }
+  for (TopExp_Explorer e(shape, TopAbs_SOLID); e.More(); e.Next()) {
+    BRepCheck_Solid solid(TopoDS::Solid(e.Current()));
+    for (const BRepCheck_Status status : solid.Status())
+      if (status != BRepCheck_NoError) return false;
+  }
+  return true;
+}
+
+void DescribeProof(const TopoDS_Shape& shape, const Numbered& numbered, const EdgeUses& uses, Memo& memo,
+                   Proof* proof) {
+  proof->set_valid(IsValid(shape, numbered, memo));
   if (!proof->valid()) proof->add_faults("the library's shape checker finds a fault");
   int solids = 0;
   for (TopExp_Explorer e(shape, TopAbs_SOLID); e.More(); e.Next()) ++solids;
   proof->set_solids(solids);
-  TopTools_IndexedDataMapOfShapeListOfShape owners;
-  TopExp::MapShapesAndAncestors(shape, TopAbs_EDGE, TopAbs_FACE, owners);
   bool closed = solids > 0;
   double tolerance = 0;
-  for (int i = 1; i <= owners.Extent(); ++i) {
-    const TopoDS_Edge& edge = TopoDS::Edge(owners.FindKey(i));
+  for (int i = 1; i <= numbered.edges.Extent(); ++i) {
+    const TopoDS_Edge& edge = TopoDS::Edge(numbered.edges.FindKey(i));
     tolerance = std::max(tolerance, BRep_Tool::Tolerance(edge));
-    if (!BRep_Tool::Degenerated(edge) && owners.FindFromIndex(i).Extent() < 2) closed = false;
+    if (!BRep_Tool::Degenerated(edge) && uses.FacesOf(i).size() < 2) closed = false;
   }
-  for (TopExp_Explorer e(shape, TopAbs_VERTEX); e.More(); e.Next())
-    tolerance = std::max(tolerance, BRep_Tool::Tolerance(TopoDS::Vertex(e.Current())));
+  for (int i = 1; i <= numbered.vertices.Extent(); ++i)
+    tolerance = std::max(tolerance, BRep_Tool::Tolerance(TopoDS::Vertex(numbered.vertices.FindKey(i))));
   proof->set_closed(closed);
   if (!closed) proof->add_faults("the boundary is open");
   proof->set_max_tolerance(tolerance);
@@ -259,9 +227,13 @@ void Describe(const TopoDS_Shape& result, ShapeStore& store, ShapeReply* reply) 
   BRepTools::Clean(result);
   KeepCurvesOnCrowdedPlanes(result);
   reply->set_shape(store.Add(result));
-  DescribeTopology(result, reply->mutable_topology());
-  DescribeMass(result, IsFreeform(reply->topology()), reply->mutable_mass());
-  DescribeProof(result, reply->mutable_proof());
+  Memo& memo = store.Known();
+  memo.NextBody();
+  const Numbered numbered(result);
+  const EdgeUses uses(numbered);
+  DescribeTopology(numbered, uses, memo, reply->mutable_topology());
+  DescribeMass(result, ExactBox(numbered, uses, memo), IsFreeform(reply->topology()), memo, reply->mutable_mass());
+  DescribeProof(result, numbered, uses, memo, reply->mutable_proof());
   std::ostringstream bytes;
   BinTools::Write(result, bytes);
   reply->set_brep(bytes.str());

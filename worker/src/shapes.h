@@ -13,6 +13,7 @@
 #include <gp_Vec.hxx>
 
 #include "kernel.pb.h"
+#include "memo.h"
 
 namespace ankerdraft {
 
@@ -40,8 +41,10 @@ class ShapeStore {
   /// Refused with "unknown-shape" if there is none.
   const TopoDS_Shape& Get(uint64_t handle) const;
   void Remove(uint64_t handle) { shapes_.erase(handle); }
+  Memo& Known() { return memo_; }
 
  private:
+  Memo memo_;
   std::map<uint64_t, TopoDS_Shape> shapes_;
   uint64_t next_ = 1;
 };
@@ -56,6 +59,20 @@ struct Numbered {
   /// Refused with "invalid-input" if the number is out of range.
   const TopoDS_Shape& Face(int index) const;
   const TopoDS_Shape& Edge(int index) const;
+};
+
+/// The faces that each edge of a shape bounds, edge by edge in their numbers.
+class EdgeUses {
+ public:
+  explicit EdgeUses(const Numbered& numbered);
+
+  const std::vector<TopoDS_Face>& FacesOf(int edge) const { return faces_[edge - 1]; }
+  /// The two faces that meet at the edge; null where it bounds fewer.
+  Meeting Of(int edge) const;
+
+ private:
+  std::vector<std::vector<TopoDS_Face>> faces_;
+  std::vector<TopAbs_Orientation> in_first_;
 };
 
 /// The single solid of a compound, or the shape itself.
@@ -98,7 +115,13 @@ void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& h
 void Describe(const TopoDS_Shape& result, ShapeStore& store, kernel::v1::ShapeReply* reply);
 
 /// Topology alone (topology.cpp).
-void DescribeTopology(const TopoDS_Shape& shape, kernel::v1::Topology* out);
+void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo, kernel::v1::Topology* out);
+
+/// A face without its loops, and the edges of these, the outer one first.
+void DescribeFace(const TopoDS_Face& face, kernel::v1::Face* out, std::vector<std::vector<TopoDS_Shape>>* loops);
+
+/// An edge without numbers.
+void DescribeEdge(const TopoDS_Edge& edge, const Meeting& meeting, kernel::v1::Edge* out);
 
 // Handlers, one for each kind of request.
 void Restore(const kernel::v1::Restore& in, ShapeStore& store, kernel::v1::ShapeReply* out);

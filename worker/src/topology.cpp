@@ -8,7 +8,6 @@
 #include <Geom2d_Curve.hxx>
 #include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
-#include <TopTools_IndexedDataMapOfShapeListOfShape.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Wire.hxx>
 #include <gp_Cone.hxx>
@@ -97,30 +96,12 @@ void DescribeSurface(const BRepAdaptor_Surface& surface, const SurfacePoint& s, 
   }
 }
 
-void AddLoop(const TopoDS_Wire& wire, const TopoDS_Face& face, const TopTools_IndexedMapOfShape& edges, Face* out) {
-  Loop* loop = out->add_loops();
-  int total = 0;
-  for (TopExp_Explorer e(wire, TopAbs_EDGE); e.More(); e.Next()) ++total;
-  for (BRepTools_WireExplorer e(wire, face); e.More(); e.Next()) loop->add_edges(edges.FindIndex(e.Current()));
-  if (loop->edges_size() == total) return;
+std::vector<TopoDS_Shape> EdgesOf(const TopoDS_Wire& wire, const TopoDS_Face& face) {
+  std::vector<TopoDS_Shape> all, in_order;
+  for (TopExp_Explorer e(wire, TopAbs_EDGE); e.More(); e.Next()) all.push_back(e.Current());
+  for (BRepTools_WireExplorer e(wire, face); e.More(); e.Next()) in_order.push_back(e.Current());
   // The ordered walk stops early on wires that touch themselves: then order does not matter more than completeness.
-  loop->clear_edges();
-  for (TopExp_Explorer e(wire, TopAbs_EDGE); e.More(); e.Next()) loop->add_edges(edges.FindIndex(e.Current()));
-}
-
-void DescribeFace(const TopoDS_Face& face, const TopTools_IndexedMapOfShape& edges, Face* out) {
-  GProp_GProps props;
-  BRepGProp::SurfaceProperties(face, props);
-  out->set_area(props.Mass());
-  const BRepAdaptor_Surface surface(face);
-  const SurfacePoint inside = InteriorPoint(face);
-  Put(inside.point.XYZ(), out->mutable_point());
-  Put(inside.normal.XYZ(), out->mutable_normal());
-  DescribeSurface(surface, inside, props.CentreOfMass(), out);
-  const TopoDS_Wire outer = BRepTools::OuterWire(face);
-  if (!outer.IsNull()) AddLoop(outer, face, edges, out);
-  for (TopExp_Explorer w(face, TopAbs_WIRE); w.More(); w.Next())
-    if (!w.Current().IsSame(outer)) AddLoop(TopoDS::Wire(w.Current()), face, edges, out);
+  return in_order.size() == all.size() ? in_order : all;
 }
 
 SurfacePoint OnFace(const TopoDS_Edge& edge, const TopoDS_Face& face, double t) {
@@ -130,32 +111,19 @@ SurfacePoint OnFace(const TopoDS_Edge& edge, const TopoDS_Face& face, double t) 
   return EvaluateOutward(face, uv.X(), uv.Y());
 }
 
-// The edge as it stands in the face, with the orientation that keeps the face's material on its left.
-TopoDS_Edge WithinFace(const TopoDS_Edge& edge, const TopoDS_Face& face) {
-  for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next())
-    if (e.Current().IsSame(edge)) return TopoDS::Edge(e.Current());
-  return edge;
-}
-
-void DescribeBend(const TopoDS_Edge& edge, const TopTools_ListOfShape& owners, const BRepAdaptor_Curve& curve,
-                  Edge* out) {
-  if (owners.Extent() < 2) {
-    out->set_bend(BEND_SEAM);
-    return;
-  }
-  const TopoDS_Face a = TopoDS::Face(owners.First());
-  const TopoDS_Face b = TopoDS::Face(owners.Last());
-  if (a.IsSame(b)) {
+void DescribeBend(const TopoDS_Edge& edge, const Meeting& meeting, const BRepAdaptor_Curve& curve, Edge* out) {
+  if (meeting.one.IsNull() || meeting.other.IsNull() || meeting.one.IsSame(meeting.other)) {
     out->set_bend(BEND_SEAM);
     return;
   }
   const double t = 0.5 * (curve.FirstParameter() + curve.LastParameter());
-  const gp_Vec na = OnFace(edge, a, t).normal;
-  const gp_Vec nb = OnFace(edge, b, t).normal;
+  const gp_Vec na = OnFace(edge, meeting.one, t).normal;
+  const gp_Vec nb = OnFace(edge, meeting.other, t).normal;
   gp_Pnt p;
   gp_Vec tangent;
   curve.D1(t, p, tangent);
-  if (WithinFace(edge, a).Orientation() == TopAbs_REVERSED) tangent.Reverse();
+  // So that the first face has its material on the left.
+  if (meeting.in_one == TopAbs_REVERSED) tangent.Reverse();
   const double angle = na.Angle(nb);
   out->set_angle(angle);
   if (angle < kSmoothAngle) {
@@ -194,8 +162,8 @@ void DescribeCurve(const BRepAdaptor_Curve& curve, Edge* out) {
   }
 }
 
-void DescribeEdge(const TopoDS_Edge& edge, const TopTools_ListOfShape& owners, const Numbered& numbered, Edge* out) {
-  for (const TopoDS_Shape& f : owners) {
+void AddNumbers(const TopoDS_Edge& edge, const std::vector<TopoDS_Face>& owners, const Numbered& numbered, Edge* out) {
+  for (const TopoDS_Face& f : owners) {
     const int index = numbered.faces.FindIndex(f);
     if (out->faces_size() == 0 || out->faces(0) != index) out->add_faces(index);
   }
@@ -203,11 +171,31 @@ void DescribeEdge(const TopoDS_Edge& edge, const TopTools_ListOfShape& owners, c
   TopExp::Vertices(TopoDS::Edge(edge.Oriented(TopAbs_FORWARD)), first, last);
   if (!first.IsNull()) out->set_start_vertex(numbered.vertices.FindIndex(first));
   if (!last.IsNull()) out->set_end_vertex(numbered.vertices.FindIndex(last));
+}
+
+}  // namespace
+
+void DescribeFace(const TopoDS_Face& face, Face* out, std::vector<std::vector<TopoDS_Shape>>* loops) {
+  GProp_GProps props;
+  BRepGProp::SurfaceProperties(face, props);
+  out->set_area(props.Mass());
+  const BRepAdaptor_Surface surface(face);
+  const SurfacePoint inside = InteriorPoint(face);
+  Put(inside.point.XYZ(), out->mutable_point());
+  Put(inside.normal.XYZ(), out->mutable_normal());
+  DescribeSurface(surface, inside, props.CentreOfMass(), out);
+  const TopoDS_Wire outer = BRepTools::OuterWire(face);
+  if (!outer.IsNull()) loops->push_back(EdgesOf(outer, face));
+  for (TopExp_Explorer w(face, TopAbs_WIRE); w.More(); w.Next())
+    if (!w.Current().IsSame(outer)) loops->push_back(EdgesOf(TopoDS::Wire(w.Current()), face));
+}
+
+void DescribeEdge(const TopoDS_Edge& edge, const Meeting& meeting, Edge* out) {
   if (BRep_Tool::Degenerated(edge)) {
+    const TopoDS_Vertex vertex = TopExp::FirstVertex(edge);
     out->set_bend(BEND_DEGENERATE);
     out->set_kind(CURVE_FREEFORM);
-    for (Vec* v : {out->mutable_start(), out->mutable_mid(), out->mutable_end()})
-      Put(BRep_Tool::Pnt(first).XYZ(), v);
+    for (Vec* v : {out->mutable_start(), out->mutable_mid(), out->mutable_end()}) Put(BRep_Tool::Pnt(vertex).XYZ(), v);
     return;
   }
   const BRepAdaptor_Curve curve(edge);
@@ -215,21 +203,42 @@ void DescribeEdge(const TopoDS_Edge& edge, const TopTools_ListOfShape& owners, c
   GProp_GProps props;
   BRepGProp::LinearProperties(edge, props);
   out->set_length(props.Mass());
-  DescribeBend(edge, owners, curve, out);
+  DescribeBend(edge, meeting, curve, out);
 }
 
-}  // namespace
+EdgeUses::EdgeUses(const Numbered& numbered)
+    : faces_(numbered.edges.Extent()), in_first_(numbered.edges.Extent(), TopAbs_FORWARD) {
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
+    for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next()) {
+      const int edge = numbered.edges.FindIndex(e.Current()) - 1;
+      if (faces_[edge].empty()) in_first_[edge] = e.Current().Orientation();
+      faces_[edge].push_back(face);
+    }
+  }
+}
 
-void DescribeTopology(const TopoDS_Shape& shape, Topology* out) {
-  const Numbered numbered(shape);
-  TopTools_IndexedDataMapOfShapeListOfShape owners;
-  TopExp::MapShapesAndAncestors(shape, TopAbs_EDGE, TopAbs_FACE, owners);
-  for (int i = 1; i <= numbered.faces.Extent(); ++i)
-    DescribeFace(TopoDS::Face(numbered.faces.FindKey(i)), numbered.edges, out->add_faces());
-  const TopTools_ListOfShape none;
+Meeting EdgeUses::Of(int edge) const {
+  const auto& faces = FacesOf(edge);
+  if (faces.size() < 2) return Meeting();
+  return {faces.front(), faces.back(), in_first_[edge - 1]};
+}
+
+void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo, Topology* out) {
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const FaceFacts& known = memo.Of(TopoDS::Face(numbered.faces.FindKey(i)));
+    Face* face = out->add_faces();
+    *face = known.described;
+    for (const auto& loop : known.loops) {
+      Loop* numbers = face->add_loops();
+      for (const TopoDS_Shape& edge : loop) numbers->add_edges(numbered.edges.FindIndex(edge));
+    }
+  }
   for (int i = 1; i <= numbered.edges.Extent(); ++i) {
     const TopoDS_Edge& edge = TopoDS::Edge(numbered.edges.FindKey(i));
-    DescribeEdge(edge, owners.Contains(edge) ? owners.FindFromKey(edge) : none, numbered, out->add_edges());
+    Edge* described = out->add_edges();
+    *described = memo.Of(edge, uses.Of(i)).described;
+    AddNumbers(edge, uses.FacesOf(i), numbered, described);
   }
   for (int i = 1; i <= numbered.vertices.Extent(); ++i)
     Put(BRep_Tool::Pnt(TopoDS::Vertex(numbered.vertices.FindKey(i))).XYZ(), out->add_vertices()->mutable_point());

@@ -96,6 +96,13 @@ public final class GeometryKernel implements AutoCloseable {
   /** Solids read from a STEP file, with their names (may be empty), and what was left out. */
   public record Imported(List<Shape> shapes, List<String> names, List<String> warnings) {}
 
+  /**
+   * A target combined with several tools.
+   *
+   * @param overlapsMm3 the volume that each tool had in common with the target
+   */
+  public record Together(Derived derived, List<Double> overlapsMm3) {}
+
   private final Supervisor supervisor;
 
   /**
@@ -164,17 +171,32 @@ public final class GeometryKernel implements AutoCloseable {
    */
   public Outcome<Derived> combine(
       Combination kind, Shape target, List<Shape> tools, boolean unify, Budget budget) {
-    return askShape(
-        r -> {
-          BooleanOp.Builder op =
-              BooleanOp.newBuilder()
-                  .setKind(BooleanKind.forNumber(kind.ordinal()))
-                  .setTarget(handle(target))
-                  .setUnify(unify);
-          tools.forEach(tool -> op.addTools(handle(tool)));
-          r.setBoolean(op);
-        },
-        budget);
+    return askShape(r -> r.setBoolean(booleanOf(kind, target, tools, unify)), budget);
+  }
+
+  /**
+   * Combines a target with tools that lie apart, in one pass, and tells what each tool did.
+   *
+   * @param tools whose boxes do not meet
+   * @param unify merge faces that lie on one surface
+   */
+  public Outcome<Together> combineApart(
+      Combination kind, Shape target, List<Shape> tools, boolean unify, Budget budget) {
+    return ask(
+        r -> r.setBoolean(booleanOf(kind, target, tools, unify).setOverlaps(true)),
+        budget,
+        a -> new Together(derived(a.getShape()), List.copyOf(a.getShape().getOverlapsList())));
+  }
+
+  private BooleanOp.Builder booleanOf(
+      Combination kind, Shape target, List<Shape> tools, boolean unify) {
+    BooleanOp.Builder op =
+        BooleanOp.newBuilder()
+            .setKind(BooleanKind.forNumber(kind.ordinal()))
+            .setTarget(handle(target))
+            .setUnify(unify);
+    tools.forEach(tool -> op.addTools(handle(tool)));
+    return op;
   }
 
   /**

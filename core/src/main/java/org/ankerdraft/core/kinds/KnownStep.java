@@ -13,8 +13,10 @@ import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.Lost;
@@ -99,6 +101,17 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
   public StepBuild build(BuildContext in)
       throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift, Ladder.Stopped {
     return kind.build(step, in);
+  }
+
+  /** Empty if it must see its body as the steps before it leave it. */
+  public Optional<Sharing> sharing() {
+    return kind.sharing(step);
+  }
+
+  /** What a step with a shared operation unites with its body or takes from it. */
+  public Tool tool(BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return kind.tool(step, in);
   }
 
   /** The rows of its card. */

@@ -1,8 +1,10 @@
 package org.ankerdraft.core.ledger;
 
 import java.util.List;
+import org.ankerdraft.core.kinds.KnownStep;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 
@@ -30,6 +32,45 @@ public record StepResult(
     List<Body> bodies) {
   public StepResult {
     bodies = List.copyOf(bodies);
+  }
+
+  /**
+   * @param key of the step; its bodies' keys are made of it
+   * @param startNanos when its building began
+   */
+  static StepResult built(KnownStep<?> known, StepBuild built, String key, long startNanos) {
+    List<Body> keyed = built.bodies().stream().map(b -> b.withKey(key + "/" + b.name())).toList();
+    return of(known, built.strategy(), since(startNanos), built.sketch(), keyed);
+  }
+
+  /** Of a step that united its tool with a body, or took it away. */
+  static StepResult ofTool(KnownStep<?> known, String strategy, double ms, Body body) {
+    return of(known, strategy, ms, null, List.of(body));
+  }
+
+  /** Holds the place of a result that is not known yet. */
+  static StepResult standIn(KnownStep<?> known, Body body) {
+    return of(known, "", 0, null, List.of(body));
+  }
+
+  private static StepResult of(
+      KnownStep<?> known, String strategy, double ms, ResolvedSketch sketch, List<Body> bodies) {
+    return new StepResult(
+        known.step().id(),
+        known.word(),
+        StepStatus.BUILT,
+        strategy,
+        ms,
+        false,
+        null,
+        null,
+        sketch,
+        bodies);
+  }
+
+  /** Time gone by, ms. */
+  static double since(long startNanos) {
+    return (System.nanoTime() - startNanos) / 1e6;
   }
 
   StepResult withBodies(List<Body> changed) {

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -35,6 +36,10 @@ final class StepStore {
   /** What stands in a part file of one step. */
   record Entry(String strategy, List<BodyEntry> bodies, String seal) {}
 
+  /**
+   * @param faces names in the order of the faces; null where the shape is not kept, since it can be
+   *     worked out from the steps when somebody asks for it
+   */
   record BodyEntry(String name, double volumeMm3, List<String> faces) {}
 
   /** A stored shape cannot be restored; the store is then given up and everything is built. */
@@ -47,6 +52,22 @@ final class StepStore {
   }
 
   private Map<String, byte[]> entries = Map.of();
+  private final boolean shapesOnly;
+
+  StepStore() {
+    this(false);
+  }
+
+  private StepStore(boolean shapesOnly) {
+    this.shapesOnly = shapesOnly;
+  }
+
+  /** The same without entries that have no shape. */
+  StepStore withShapesOnly() {
+    StepStore other = new StepStore(true);
+    other.entries = entries;
+    return other;
+  }
 
   void fill(Map<String, byte[]> stored) {
     entries = Map.copyOf(stored);
@@ -56,20 +77,33 @@ final class StepStore {
     entries = Map.of();
   }
 
-  /** The result stored under a step's key; its shapes are restored when they are asked for. */
-  Optional<StepResult> find(String key, String id, String kind, GeometryKernel kernel) {
+  /** Whether there is an entry under a step's key, sound or not. */
+  boolean has(String key) {
+    return entries.containsKey(key + ".json");
+  }
+
+  /**
+   * The result stored under a step's key; its shapes are restored when they are asked for.
+   *
+   * @param anew works out the body of a name where its shape is not kept
+   */
+  Optional<StepResult> find(
+      String key,
+      String id,
+      String kind,
+      GeometryKernel kernel,
+      Function<String, NamedShape> anew) {
     return verified(key)
         .map(entry -> {
           List<Body> bodies = new ArrayList<>();
           for (int i = 0; i < entry.bodies().size(); i++) {
             BodyEntry b = entry.bodies().get(i);
             byte[] brep = entries.get(brepOf(key, i));
+            String known = key + "/" + b.name();
             bodies.add(
-                new Body(
-                    b.name(),
-                    key + "/" + b.name(),
-                    b.volumeMm3(),
-                    () -> restored(kernel, brep, b)));
+                b.faces() == null
+                    ? Body.pending(b.name(), known, b.volumeMm3(), () -> anew.apply(b.name()))
+                    : new Body(b.name(), known, b.volumeMm3(), () -> restored(kernel, brep, b)));
           }
           return new StepResult(
               id, kind, StepStatus.BUILT, entry.strategy(), 0, true, null, null, null, bodies);
@@ -87,7 +121,11 @@ final class StepStore {
     }
     try {
       Entry entry = MAPPER.readValue(description, Entry.class);
-      return entry != null && isWhole(entry) && hasShapes(key, entry) && isSealed(key, entry)
+      return entry != null
+              && isWhole(entry)
+              && hasShapes(key, entry)
+              && isSealed(key, entry)
+              && !(shapesOnly && entry.bodies().stream().anyMatch(b -> b.faces() == null))
           ? Optional.of(entry)
           : Optional.empty();
     } catch (IOException e) {
@@ -102,10 +140,10 @@ final class StepStore {
     }
     Set<String> names = new HashSet<>();
     for (BodyEntry b : entry.bodies()) {
-      if (b == null || b.name() == null || b.faces() == null || !names.add(b.name())) {
+      if (b == null || b.name() == null || !names.add(b.name())) {
         return false;
       }
-      for (String face : b.faces()) {
+      for (String face : b.faces() == null ? List.<String>of() : b.faces()) {
         if (face == null || FaceName.parse(face).isEmpty()) {
           return false;
         }
@@ -116,7 +154,7 @@ final class StepStore {
 
   private boolean hasShapes(String key, Entry entry) {
     for (int i = 0; i < entry.bodies().size(); i++) {
-      if (!entries.containsKey(brepOf(key, i))) {
+      if (entry.bodies().get(i).faces() != null && !entries.containsKey(brepOf(key, i))) {
         return false;
       }
     }
@@ -126,7 +164,9 @@ final class StepStore {
   private boolean isSealed(String key, Entry entry) {
     List<byte[]> breps = new ArrayList<>();
     for (int i = 0; i < entry.bodies().size(); i++) {
-      breps.add(entries.get(brepOf(key, i)));
+      if (entry.bodies().get(i).faces() != null) {
+        breps.add(entries.get(brepOf(key, i)));
+      }
     }
     return seal(key, entry.strategy(), entry.bodies(), breps).equals(entry.seal());
   }
@@ -167,6 +207,10 @@ final class StepStore {
       List<byte[]> breps = new ArrayList<>();
       for (int i = 0; i < r.bodies().size(); i++) {
         Body b = r.bodies().get(i);
+        if (b.isPending()) {
+          bodies.add(new BodyEntry(b.name(), b.volumeMm3(), null));
+          continue;
+        }
         bodies.add(
             new BodyEntry(
                 b.name(),

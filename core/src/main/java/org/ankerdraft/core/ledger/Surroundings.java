@@ -45,6 +45,21 @@ final class Surroundings {
         });
   }
 
+  /** The same as it stands now; what is added to the one is not added to the other. */
+  Surroundings copy() {
+    return new Surroundings(this);
+  }
+
+  private Surroundings(Surroundings other) {
+    bodies.putAll(other.bodies);
+    sketches.putAll(other.sketches);
+    sketchKeys.putAll(other.sketchKeys);
+    files = other.files;
+    pull = other.pull;
+    sheet = other.sheet;
+    sheetExpressions.addAll(other.sheetExpressions);
+  }
+
   void add(String stepId, StepResult result, String key) {
     result.bodies().forEach(b -> bodies.put(b.name(), b));
     if (result.sketch() != null) {

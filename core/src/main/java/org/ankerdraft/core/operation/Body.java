@@ -13,19 +13,30 @@ public final class Body {
   private final String key;
   private final double volumeMm3;
   private final Rounded rounded;
+  private final boolean pending;
   private Supplier<NamedShape> source;
   private volatile NamedShape named;
 
   /** A body just made; the ledger gives it its key. */
   public Body(String name, NamedShape named) {
-    this(name, "", named.shape().mass().volumeMm3(), null, null, named);
+    this(name, "", named.shape().mass().volumeMm3(), null, false, null, named);
   }
 
   /**
    * @param source gives the shape; asked once, may wait for the geometry worker
    */
   public Body(String name, String key, double volumeMm3, Supplier<NamedShape> source) {
-    this(name, key, volumeMm3, null, source, null);
+    this(name, key, volumeMm3, null, false, source, null);
+  }
+
+  /**
+   * A body between two steps whose shape nobody has asked for yet.
+   *
+   * @param source works it out; asked once, takes as long as a step does
+   */
+  public static Body pending(
+      String name, String key, double volumeMm3, Supplier<NamedShape> source) {
+    return new Body(name, key, volumeMm3, null, true, source, null);
   }
 
   private Body(
@@ -33,12 +44,14 @@ public final class Body {
       String key,
       double volumeMm3,
       Rounded rounded,
+      boolean pending,
       Supplier<NamedShape> source,
       NamedShape named) {
     this.name = name;
     this.key = key;
     this.volumeMm3 = volumeMm3;
     this.rounded = rounded;
+    this.pending = pending;
     this.source = source;
     this.named = named;
   }
@@ -54,6 +67,11 @@ public final class Body {
   /** Known without the shape. */
   public double volumeMm3() {
     return volumeMm3;
+  }
+
+  /** Whether its shape would have to be worked out, not just restored. */
+  public boolean isPending() {
+    return pending && named == null;
   }
 
   /** Whether {@link #named} answers at once. */
@@ -84,12 +102,12 @@ public final class Body {
 
   /** The same with its key known. */
   public Body withKey(String changed) {
-    return new Body(name, changed, volumeMm3, rounded, this::named, named);
+    return new Body(name, changed, volumeMm3, rounded, pending, this::named, named);
   }
 
   /** The same, known to have come from rounding another; null if it has not. */
   public Body withRounded(Rounded last) {
-    return new Body(name, key, volumeMm3, last, this::named, named);
+    return new Body(name, key, volumeMm3, last, pending, this::named, named);
   }
 
   @Override

@@ -60,6 +60,7 @@ public final class BuildContext {
   private final Part part;
   private final Inputs inputs;
   private final Budget.Cancel cancel;
+  private Tool readyTool;
 
   public BuildContext(
       GeometryKernel kernel, Tolerance tolerance, Part part, Inputs inputs, Budget.Cancel cancel) {
@@ -81,6 +82,18 @@ public final class BuildContext {
         cancel);
   }
 
+  /** The same with the step's tool, which has been made already; null if it has not. */
+  public BuildContext withTool(Tool ready) {
+    BuildContext with = new BuildContext(kernel, tolerance, part, inputs, cancel);
+    with.readyTool = ready;
+    return with;
+  }
+
+  /** The step's tool, where it has been made already. */
+  public Optional<Tool> readyTool() {
+    return Optional.ofNullable(readyTool);
+  }
+
   private void need(Input input) {
     if (!inputs.has(input)) {
       throw new IllegalStateException("the step reads " + input + ", which it does not declare");
@@ -88,6 +101,11 @@ public final class BuildContext {
   }
 
   public Budget budget() {
+    return usual(cancel);
+  }
+
+  /** For operations that may take their time. */
+  public static Budget usual(Budget.Cancel cancel) {
     return new Budget(USUAL, cancel);
   }
 

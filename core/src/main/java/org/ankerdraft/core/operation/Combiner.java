@@ -3,6 +3,7 @@ package org.ankerdraft.core.operation;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
@@ -16,6 +17,11 @@ import org.ankerdraft.kernel.Outcome;
  */
 public final class Combiner {
   private Combiner() {}
+
+  /** The least change of volume that shows that a tool did something; mm3. */
+  static double least(Tolerance tolerance, double bodyMm3, double toolMm3) {
+    return tolerance.relative() * Math.min(bodyMm3, toolMm3) * 1e-3;
+  }
 
   public static NamedShape combine(
       BuildContext context,
@@ -38,8 +44,7 @@ public final class Combiner {
     Derived derived = done.orThrow();
     double before = target.shape().mass().volumeMm3();
     double after = derived.shape().mass().volumeMm3();
-    double least =
-        context.tolerance.relative() * Math.min(before, tool.shape().mass().volumeMm3()) * 1e-3;
+    double least = least(context.tolerance, before, tool.shape().mass().volumeMm3());
     if (derived.shape().proof().solids() == 0) {
       throw new StepFailed(
           what,

@@ -71,17 +71,28 @@ public final class Prisms {
       Vec3 along,
       Naming.Births births)
       throws StepFailed, Ladder.Stopped {
+    NamedShape named = unproved(context, what, regions, plane, start, along, births);
+    Optional<String> fault = Proofs.soundness(named.shape(), context.kernel, context.budget());
+    if (fault.isPresent()) {
+      throw new StepFailed(what, fault.get());
+    }
+    return named;
+  }
+
+  /** The same, for something that is proved after more has been done to it. */
+  public static NamedShape unproved(
+      BuildContext context,
+      String what,
+      List<ProfileCurve.Region> regions,
+      Plane plane,
+      Vec3 start,
+      Vec3 along,
+      Naming.Births births)
+      throws StepFailed, Ladder.Stopped {
     return switch (context.kernel.extrude(regions, plane, start, along, context.budget())) {
       case Outcome.Failed<Derived>(var failure) ->
           throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), null));
-      case Outcome.Done<Derived>(Derived d) -> {
-        NamedShape named = Naming.name(d, List.of(), births);
-        Optional<String> fault = Proofs.soundness(named.shape(), context.kernel, context.budget());
-        if (fault.isPresent()) {
-          throw new StepFailed(what, fault.get());
-        }
-        yield named;
-      }
+      case Outcome.Done<Derived>(Derived d) -> Naming.name(d, List.of(), births);
     };
   }
 

@@ -17,8 +17,10 @@ import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
@@ -107,6 +109,24 @@ public abstract class StepKind<S extends Step> {
    */
   public abstract StepBuild build(S step, BuildContext in)
       throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift, Ladder.Stopped;
+
+  /**
+   * How a step can stand in a run of steps that share one boolean operation; empty if it must see
+   * its body as the steps before it leave it.
+   */
+  public Optional<Sharing> sharing(S step) {
+    return Optional.empty();
+  }
+
+  /**
+   * The solid that a step with a shared operation unites with its body or takes from it.
+   *
+   * @param in gives, in the place of the body, the one from which the run starts
+   */
+  public Tool tool(S step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    throw new IllegalStateException("a " + word + " has no tool");
+  }
 
   /** Everything that a step reads of the part, its numbers apart. */
   public final Inputs inputs(S step) {

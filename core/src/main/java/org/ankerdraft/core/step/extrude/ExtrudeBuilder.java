@@ -19,6 +19,7 @@ import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tilt;
+import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
@@ -49,6 +50,20 @@ final class ExtrudeBuilder {
       Vec3 along, double depth, String startRole, String sideRole, String endRole) {}
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Tool tool = context.readyTool().isPresent() ? context.readyTool().get() : tool();
+    NamedShape solid = tool.solid();
+    strategy = tool.strategy();
+    return switch (step.use()) {
+      case NEW_BODY ->
+          StepBuild.of(strategy, Prisms.newBody(context, what, step.id(), step.body(), solid));
+      case UNITE -> combined(Combination.UNITE, solid);
+      case SUBTRACT -> combined(Combination.SUBTRACT, solid);
+      case INTERSECT -> combined(Combination.INTERSECT, solid);
+    };
+  }
+
+  /** The extruded solid by itself. */
+  Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     ResolvedSketch sketch = context.sketch(what, step.sketch());
     if (sketch.openAt() != null) {
       throw new StepFailed(what, sketch.openAt());
@@ -63,13 +78,7 @@ final class ExtrudeBuilder {
       throw new StepFailed(what, "a taper of " + Words.deg(taper) + " is not under 90 deg");
     }
     NamedShape solid = solid(sketch, taper);
-    return switch (step.use()) {
-      case NEW_BODY ->
-          StepBuild.of(strategy, Prisms.newBody(context, what, step.id(), step.body(), solid));
-      case UNITE -> combined(Combination.UNITE, solid);
-      case SUBTRACT -> combined(Combination.SUBTRACT, solid);
-      case INTERSECT -> combined(Combination.INTERSECT, solid);
-    };
+    return new Tool(solid, strategy);
   }
 
   private NamedShape solid(ResolvedSketch sketch, double taper)
@@ -172,8 +181,19 @@ final class ExtrudeBuilder {
 
   private NamedShape prism(ResolvedSketch sketch, Side side, double taper)
       throws StepFailed, Ladder.Stopped {
-    NamedShape straight = prismFrom(sketch, side, Vec3.ZERO);
-    return taper == 0 ? straight : tapered(straight, sketch, side, taper);
+    if (taper == 0) {
+      return prismFrom(sketch, side, Vec3.ZERO);
+    }
+    NamedShape straight =
+        Prisms.unproved(
+            context,
+            what,
+            sketch.regions(),
+            sketch.frame().plane(),
+            Vec3.ZERO,
+            side.along.times(side.depth),
+            births(sketch, side));
+    return tapered(straight, sketch, side, taper);
   }
 
   private NamedShape prismFrom(ResolvedSketch sketch, Side side, Vec3 start)

@@ -2,6 +2,7 @@ package org.ankerdraft.core.step.extrude;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
@@ -13,8 +14,10 @@ import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.step.Fresh;
@@ -25,6 +28,7 @@ import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.extrude.Extrude.Extent;
 import org.ankerdraft.core.step.extrude.Extrude.Use;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.vectors.Vec3;
 
 /** Extrusions. */
@@ -131,6 +135,24 @@ public final class ExtrudeKind extends StepKind<Extrude> {
       read = read.body(target);
     }
     return read;
+  }
+
+  @Override
+  public Optional<Sharing> sharing(Extrude step) {
+    // How far a solid reaches through all matters to what is united, not to what is taken away.
+    boolean unites = step.use() == Use.UNITE && step.extent() != Extent.THROUGH_ALL;
+    if (step.targets().size() > 1 || !(unites || step.use() == Use.SUBTRACT)) {
+      return Optional.empty();
+    }
+    String body = step.targets().isEmpty() ? null : step.targets().getFirst();
+    return Optional.of(
+        new Sharing(unites ? Combination.UNITE : Combination.SUBTRACT, body, Set.of()));
+  }
+
+  @Override
+  public Tool tool(Extrude step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new ExtrudeBuilder(in, step).tool();
   }
 
   @Override

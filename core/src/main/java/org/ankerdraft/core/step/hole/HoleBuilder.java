@@ -10,6 +10,7 @@ import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -35,6 +36,16 @@ final class HoleBuilder {
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Body body = context.body(WHAT, step.body());
+    Tool tool = context.readyTool().isPresent() ? context.readyTool().get() : tool();
+    NamedShape result =
+        Combiner.combine(
+            context, WHAT, Combination.SUBTRACT, body.named(), tool.solid(), step.id());
+    return StepBuild.of(tool.strategy(), new Body(body.name(), result));
+  }
+
+  /** The cylinders to be taken away. A hole right through reaches out of the body on both sides. */
+  Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body(WHAT, step.body());
     Frame frame = context.frame(WHAT, step.plane());
     double radius = context.positiveMm(WHAT, "the diameter", step.diameter()) / 2;
     if (step.points().isEmpty()) {
@@ -52,10 +63,7 @@ final class HoleBuilder {
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
-    NamedShape tool = Naming.name(made.orThrow(), List.of(), births());
-    NamedShape result =
-        Combiner.combine(context, WHAT, Combination.SUBTRACT, body.named(), tool, step.id());
-    return StepBuild.of("cylinder cut", new Body(body.name(), result));
+    return new Tool(Naming.name(made.orThrow(), List.of(), births()), "cylinder cut");
   }
 
   private List<ProfileCurve.Region> circles(Frame frame, double radius) throws ExpressionException {

@@ -2,6 +2,7 @@ package org.ankerdraft.core.step.hole;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
@@ -12,8 +13,10 @@ import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.sketch.Frame;
@@ -27,6 +30,7 @@ import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.hole.Hole.Place;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
 
 /** Plain holes. */
 public final class HoleKind extends StepKind<Hole> {
@@ -73,6 +77,22 @@ public final class HoleKind extends StepKind<Hole> {
   @Override
   public Inputs reads(Hole s) {
     return Inputs.NONE.body(s.body()).and(BuildContext.inputsOf(s.plane()));
+  }
+
+  @Override
+  public Optional<Sharing> sharing(Hole step) {
+    boolean ofOneBody =
+        step.plane().face() == null || Objects.equals(step.plane().body(), step.body());
+    return ofOneBody && Sharing.isSteady(step.plane())
+        ? Optional.of(
+            new Sharing(Combination.SUBTRACT, step.body(), Sharing.footingOf(step.plane())))
+        : Optional.empty();
+  }
+
+  @Override
+  public Tool tool(Hole step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new HoleBuilder(in, step).tool();
   }
 
   @Override

@@ -12,6 +12,7 @@ import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
+import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.select.Choosing;
@@ -105,6 +106,13 @@ public final class SketchKind extends StepKind<Sketch> {
   @Override
   public Inputs reads(Sketch step) {
     return BuildContext.inputsOf(step.plane());
+  }
+
+  @Override
+  public Optional<Sharing> sharing(Sketch step) {
+    return Sharing.isSteady(step.plane())
+        ? Optional.of(new Sharing(null, step.plane().body(), Sharing.footingOf(step.plane())))
+        : Optional.empty();
   }
 
   @Override

@@ -1,0 +1,272 @@
+package org.ankerdraft.core.ledger;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.kinds.KnownStep;
+import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.EdgeSet;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Inputs.Input;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Rounded;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.Lost;
+import org.ankerdraft.core.sketch.SketchProblem;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.kernel.Budget;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** One walk over the steps of a part, from its first to its stop line. */
+final class PartBuild implements Runs.Building {
+  private static final Logger LOG = LoggerFactory.getLogger(PartBuild.class);
+
+  private final PartBuilder.Tools tools;
+  private final PartDocument part;
+  private final Map<String, byte[]> files;
+  private final PartBuilder.Progress progress;
+  private final Budget.Cancel cancel;
+  private final Evaluator values;
+  private final Surroundings around;
+  private final Runs runs;
+  private final Map<String, StepResult> ready = new HashMap<>();
+  private final Set<String> before = new TreeSet<>();
+
+  PartBuild(
+      PartBuilder.Tools tools,
+      PartDocument part,
+      Map<String, byte[]> files,
+      PartBuilder.Progress progress,
+      Budget.Cancel cancel) {
+    this.tools = tools;
+    this.part = part;
+    this.files = files;
+    this.progress = progress;
+    this.cancel = cancel;
+    this.values = new Evaluator(part.definitions());
+    this.around = new Surroundings(part, files);
+    this.runs = new Runs(tools.kernel(), tools.tolerance(), cancel, this);
+  }
+
+  /** Empty if the build was cancelled. */
+  Optional<PartState> walk() {
+    long start = System.nanoTime();
+    List<StepResult> results = new ArrayList<>();
+    for (int i = 0; i < part.steps().size(); i++) {
+      Step step = part.steps().get(i);
+      if (i >= part.built() || step.skipped()) {
+        results.add(notBuilt(step, step.skipped() ? StepStatus.SKIPPED : StepStatus.HELD));
+      } else {
+        if (cancel.isUnwanted()) {
+          return Optional.empty();
+        }
+        at(i);
+        String key = keyOf(StepKinds.of(step), around);
+        shareFrom(i, key);
+        StepResult shared = ready.get(key);
+        Optional<StepResult> result = shared != null ? Optional.of(shared) : result(i, key);
+        if (result.isEmpty()) {
+          return Optional.empty();
+        }
+        StepResult r = withRounds(step, result.get());
+        results.add(r);
+        around.add(step.id(), r, key);
+      }
+      before.add(step.id());
+    }
+    return Optional.of(new PartState(part, results, around.bodies(), StepResult.since(start)));
+  }
+
+  /** Makes the results of a run ready that begins at a step, if one does. */
+  private void shareFrom(int step, String key) {
+    if (tools.way() == PartBuilder.Way.ONE_BY_ONE || ready.containsKey(key) || remembers(key)) {
+      return;
+    }
+    try {
+      Map<String, StepResult> results = runs.from(part, step, around);
+      results.forEach(tools.memory()::put);
+      ready.putAll(results);
+    } catch (Ladder.Stopped e) {
+      LOG.debug("A run of steps was given up: {}", e.getMessage());
+    }
+  }
+
+  @Override
+  public String keyOf(KnownStep<?> step, Surroundings ahead) {
+    return tools.keys().of(step, values, ahead);
+  }
+
+  @Override
+  public boolean remembers(String key) {
+    return tools.memory().get(key) != null || tools.store().has(key);
+  }
+
+  @Override
+  public void at(int step) {
+    progress.atStep(step, part.built(), part.steps().get(step).id());
+  }
+
+  /** Empty if the build was cancelled. */
+  private Optional<StepResult> result(int index, String key) {
+    KnownStep<?> known = StepKinds.of(part.steps().get(index));
+    Optional<Lost> lost = lostSketch(known);
+    if (lost.isPresent()) {
+      return Optional.of(adrift(known, lost.get(), 0));
+    }
+    Optional<StepResult> remembered = remembered(index, key, known);
+    if (remembered.isPresent()) {
+      return remembered;
+    }
+    long start = System.nanoTime();
+    try {
+      StepResult result = build(known, key, start);
+      tools.memory().put(key, result);
+      return Optional.of(result);
+    } catch (Ladder.Stopped e) {
+      return e.isCancelled()
+          ? Optional.empty()
+          : Optional.of(
+              failed(
+                  known, Failure.ofMachine(known.word(), e.getMessage()), StepResult.since(start)));
+    } catch (StepStore.CacheLost e) {
+      throw e;
+    } catch (RuntimeException | StackOverflowError e) {
+      LOG.error("Step {} ({}) ended in an internal error", known.step().id(), known.word(), e);
+      return Optional.of(
+          failed(
+              known,
+              Failure.ofMachine(known.word(), "internal error; the log tells more"),
+              StepResult.since(start)));
+    }
+  }
+
+  /** A sketch that the step takes and that does not stand before it. */
+  private Optional<Lost> lostSketch(KnownStep<?> known) {
+    return known.inputs().stream()
+        .filter(i -> i instanceof Input.Sketch(String id) && !before.contains(id))
+        .map(i ->
+            Lost.of(
+                Lost.Kind.SKETCH,
+                ((Input.Sketch) i).id(),
+                new TreeSet<>(around.sketchKeys().keySet())))
+        .findFirst();
+  }
+
+  @Override
+  public BuildContext contextOf(KnownStep<?> known, Surroundings ahead) {
+    return new BuildContext(
+        tools.kernel(),
+        tools.tolerance(),
+        ahead.forStep(own(known, ahead)),
+        known.inputs(),
+        cancel);
+  }
+
+  /** The values that a step may read: those its key is made of. */
+  private Evaluator own(KnownStep<?> known, Surroundings ahead) {
+    List<Expr> used = new ArrayList<>(known.expressions());
+    if (known.isSheet()) {
+      used.addAll(ahead.sheetExpressions());
+    }
+    return values.only(values.parametersUsedBy(used));
+  }
+
+  /** Bodies that a step did nothing to but round know it. */
+  private StepResult withRounds(Step step, StepResult result) {
+    KnownStep<?> known = StepKinds.of(step);
+    List<EdgeSet> rounds = known.rounds();
+    if (rounds == null || result.bodies().isEmpty()) {
+      return result;
+    }
+    return result.withBodies(
+        result.bodies().stream()
+            .map(b -> {
+              Body was = around.bodies().get(b.name());
+              return was == null
+                  ? b
+                  : b.withRounded(new Rounded(step.id(), was, rounds, own(known, around)));
+            })
+            .toList());
+  }
+
+  private Optional<StepResult> remembered(int index, String key, KnownStep<?> known) {
+    StepResult r = tools.memory().get(key);
+    if (r != null) {
+      return Optional.of(r.asRemembered());
+    }
+    Optional<StepResult> stored =
+        tools
+            .store()
+            .find(
+                key,
+                known.step().id(),
+                known.word(),
+                tools.kernel(),
+                body -> tools.anew(part, files, index, body));
+    stored.ifPresent(found -> tools.memory().put(key, found));
+    return stored;
+  }
+
+  private StepResult build(KnownStep<?> known, String key, long start) throws Ladder.Stopped {
+    BuildContext own = contextOf(known, around).withTool(runs.madeFor(known, key, around));
+    try {
+      return StepResult.built(known, known.build(own), key, start);
+    } catch (StepFailed e) {
+      return failed(known, e.failure(), StepResult.since(start));
+    } catch (ExpressionException e) {
+      return failed(known, Failure.of(known.word(), e.getMessage()), StepResult.since(start));
+    } catch (SketchProblem e) {
+      return failed(
+          known,
+          new Failure(known.word(), e.getMessage(), List.of("curve " + e.curve()), null, null),
+          StepResult.since(start));
+    } catch (Choosing.Adrift e) {
+      return adrift(known, e.lost(), StepResult.since(start));
+    }
+  }
+
+  private static StepResult failed(KnownStep<?> known, Failure failure, double ms) {
+    return new StepResult(
+        known.step().id(),
+        known.word(),
+        StepStatus.FAILED,
+        "",
+        ms,
+        false,
+        failure,
+        null,
+        null,
+        List.of());
+  }
+
+  private static StepResult adrift(KnownStep<?> known, Lost lost, double ms) {
+    return new StepResult(
+        known.step().id(),
+        known.word(),
+        StepStatus.ADRIFT,
+        "",
+        ms,
+        false,
+        Failure.of(known.word(), lost.inWords()),
+        lost,
+        null,
+        List.of());
+  }
+
+  private static StepResult notBuilt(Step step, StepStatus status) {
+    return new StepResult(
+        step.id(), StepKinds.of(step).word(), status, "", 0, false, null, null, null, List.of());
+  }
+}

@@ -1,0 +1,186 @@
+#include "memo.h"
+
+#include <BRepAdaptor_Curve.hxx>
+#include <BRepAdaptor_Surface.hxx>
+#include <BRepCheck_Analyzer.hxx>
+#include <BRepBndLib.hxx>
+#include <BRepGProp_Domain.hxx>
+#include <BRepGProp_Face.hxx>
+#include <BRepGProp_Vinert.hxx>
+#include <BRepTopAdaptor_FClass2d.hxx>
+#include <BRep_Tool.hxx>
+#include <BndLib_Add3dCurve.hxx>
+#include <ElSLib.hxx>
+#include <Precision.hxx>
+#include <TopExp.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Vertex.hxx>
+#include <gp_Sphere.hxx>
+#include <gp_Torus.hxx>
+
+#include "shapes.h"
+
+namespace ankerdraft {
+
+namespace {
+
+// Bodies between two looks at what is still in use, and how long something may lie unused.
+constexpr unsigned long kBodiesBetweenSweeps = 32;
+constexpr unsigned long kKeptFor = 96;
+
+void AddIfOnFace(const TopoDS_Face& face, const gp_Pnt& p, double u, double v, Bnd_Box& box) {
+  if (box.IsOut(p) && BRepTopAdaptor_FClass2d(face, 1e-7).Perform(gp_Pnt2d(u, v)) != TopAbs_OUT) box.Add(p);
+}
+
+// Points of spheres and tori at which they face along an axis of space.
+void AddCrests(const TopoDS_Face& face, const BRepAdaptor_Surface& surface, Bnd_Box& box) {
+  for (const gp_Dir& axis : {gp::DX(), gp::DY(), gp::DZ()})
+    for (const double sign : {1.0, -1.0}) {
+      const gp_Vec d = gp_Vec(axis) * sign;
+      double u, v;
+      if (surface.GetType() == GeomAbs_Sphere) {
+        const gp_Sphere sphere = surface.Sphere();
+        const gp_Pnt p = sphere.Location().Translated(d * sphere.Radius());
+        ElSLib::Parameters(sphere, p, u, v);
+        AddIfOnFace(face, p, u, v, box);
+        continue;
+      }
+      const gp_Torus torus = surface.Torus();
+      const gp_Vec ring_axis(torus.Axis().Direction());
+      gp_Vec radial = d - ring_axis * d.Dot(ring_axis);
+      // Facing along the ring's axis the crest is a whole circle, and its ends lie on the edges of the face.
+      if (radial.Magnitude() < Precision::Angular()) continue;
+      radial.Normalize();
+      for (const double side : {1.0, -1.0}) {
+        const gp_Pnt p =
+            torus.Location().Translated(radial * (side * torus.MajorRadius()) + d * torus.MinorRadius());
+        ElSLib::Parameters(torus, p, u, v);
+        AddIfOnFace(face, p, u, v, box);
+      }
+    }
+}
+
+// Planes, cylinders and cones reach their extremes on their edges; the library's own search over surfaces is fifty
+// times slower and is left to freeform faces.
+Bnd_Box CrestsOf(const TopoDS_Face& face) {
+  Bnd_Box box;
+  const BRepAdaptor_Surface surface(face);
+  switch (surface.GetType()) {
+    case GeomAbs_Plane:
+    case GeomAbs_Cylinder:
+    case GeomAbs_Cone:
+      break;
+    case GeomAbs_Sphere:
+    case GeomAbs_Torus:
+      AddCrests(face, surface, box);
+      break;
+    default:
+      BRepBndLib::AddOptimal(face, box, false, false);
+  }
+  return box;
+}
+
+Bnd_Box BoxOf(const TopoDS_Edge& edge) {
+  Bnd_Box box;
+  if (BRep_Tool::Degenerated(edge)) {
+    const TopoDS_Vertex end = TopExp::FirstVertex(edge);
+    if (!end.IsNull()) box.Add(BRep_Tool::Pnt(end));
+    return box;
+  }
+  const BRepAdaptor_Curve curve(edge);
+  BndLib_Add3dCurve::AddOptimal(curve, curve.FirstParameter(), curve.LastParameter(), 0, box);
+  return box;
+}
+
+GProp_GProps ConeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
+  BRepGProp_Face bounds;
+  BRepGProp_Vinert cone;
+  cone.SetLocation(apex);
+  bounds.Load(face);
+  if (face.NbChildren() == 0) {
+    cone.Perform(bounds, apex);
+  } else {
+    BRepGProp_Domain domain(face);
+    cone.Perform(bounds, domain, apex);
+  }
+  return cone;
+}
+
+template <class Map>
+void Sweep(Map& map, unsigned long oldest) {
+  std::vector<TopoDS_Shape> old;
+  for (typename Map::Iterator it(map); it.More(); it.Next())
+    if (it.Value().used < oldest) old.push_back(it.Key());
+  for (const TopoDS_Shape& shape : old) map.UnBind(shape);
+}
+
+}  // namespace
+
+void Memo::NextBody() {
+  if (++clock_ % kBodiesBetweenSweeps != 0 || clock_ < kKeptFor) return;
+  const unsigned long oldest = clock_ - kKeptFor;
+  Sweep(faces_, oldest);
+  Sweep(edges_, oldest);
+  for (auto it = triangles_.begin(); it != triangles_.end();) it = it->second.used < oldest ? triangles_.erase(it) : ++it;
+}
+
+const FaceFacts& Memo::Of(const TopoDS_Face& face) {
+  FaceFacts* known = faces_.ChangeSeek(face);
+  if (known == nullptr) {
+    known = faces_.Bound(face, FaceFacts());
+    DescribeFace(face, &known->described, &known->loops);
+    known->valid = BRepCheck_Analyzer(face).IsValid();
+    known->crests = CrestsOf(face);
+    known->apex = gp_Pnt(Precision::Infinite(), 0, 0);
+  }
+  known->used = clock_;
+  return *known;
+}
+
+const GProp_GProps& Memo::VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
+  Of(face);
+  FaceFacts& known = faces_.ChangeFind(face);
+  if (known.apex.Distance(apex) > 0) {
+    known.apex = apex;
+    known.volume = ConeOver(face, apex);
+  }
+  return known.volume;
+}
+
+const EdgeFacts& Memo::Of(const TopoDS_Edge& edge, const Meeting& meeting) {
+  EdgeFacts* known = edges_.ChangeSeek(edge);
+  if (known == nullptr || !known->meeting.IsEqual(meeting)) {
+    EdgeFacts facts;
+    facts.meeting = meeting;
+    DescribeEdge(edge, meeting, &facts.described);
+    facts.box = known != nullptr ? known->box : BoxOf(edge);
+    edges_.UnBind(edge);
+    known = edges_.Bound(edge, facts);
+  }
+  known->used = clock_;
+  return *known;
+}
+
+const FaceTriangles* Memo::Triangles(const TopoDS_Face& face, double deflection, double angle) {
+  const auto range = triangles_.equal_range(face.TShape().get());
+  for (auto it = range.first; it != range.second; ++it) {
+    FaceTriangles& t = it->second;
+    if (t.deflection != deflection || t.angle != angle || !t.face.Location().IsEqual(face.Location())) continue;
+    t.used = clock_;
+    return &t;
+  }
+  return nullptr;
+}
+
+void Memo::Keep(FaceTriangles triangles) {
+  const auto range = triangles_.equal_range(triangles.face.TShape().get());
+  for (auto it = range.first; it != range.second;) {
+    const FaceTriangles& t = it->second;
+    const bool same = t.deflection == triangles.deflection && t.angle == triangles.angle;
+    it = same ? triangles_.erase(it) : ++it;
+  }
+  triangles.used = clock_;
+  triangles_.emplace(triangles.face.TShape().get(), std::move(triangles));
+}
+
+}  // namespace ankerdraft

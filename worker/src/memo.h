@@ -1,0 +1,86 @@
+#pragma once
+#include <unordered_map>
+#include <utility>
+#include <vector>
+
+#include <Bnd_Box.hxx>
+#include <GProp_GProps.hxx>
+#include <NCollection_DataMap.hxx>
+#include <Poly_PolygonOnTriangulation.hxx>
+#include <Poly_Triangulation.hxx>
+#include <TopTools_OrientedShapeMapHasher.hxx>
+#include <TopTools_ShapeMapHasher.hxx>
+#include <TopoDS_Edge.hxx>
+#include <TopoDS_Face.hxx>
+
+#include "kernel.pb.h"
+
+namespace ankerdraft {
+
+/// What is known of a face by itself, whatever body it bounds.
+struct FaceFacts {
+  kernel::v1::Face described;                      // without its loops
+  std::vector<std::vector<TopoDS_Shape>> loops;    // edges of each, the outer loop first
+  bool valid = false;                              // the library's checker finds no fault in it
+  Bnd_Box crests;                                  // where it reaches beyond its edges
+  gp_Pnt apex;                                     // of the cone over the face whose volume is below
+  GProp_GProps volume;
+  unsigned long used = 0;
+};
+
+/// Two faces that meet at an edge; null where the edge bounds fewer.
+struct Meeting {
+  TopoDS_Face one, other;
+  TopAbs_Orientation in_one = TopAbs_FORWARD;  // of the edge, as it stands in the first face
+
+  bool IsEqual(const Meeting& m) const {
+    return one.IsEqual(m.one) && other.IsEqual(m.other) && in_one == m.in_one;
+  }
+};
+
+/// What is known of an edge between two faces.
+struct EdgeFacts {
+  kernel::v1::Edge described;  // without numbers of faces and vertices
+  Meeting meeting;             // of the faces that it was described with
+  Bnd_Box box;
+  unsigned long used = 0;
+};
+
+/// Triangles of a face at some accuracy, with the points of its edges.
+struct FaceTriangles {
+  TopoDS_Face face;
+  double deflection = 0, angle = 0;
+  Handle(Poly_Triangulation) triangles;
+  struct EdgeOf {
+    TopoDS_Edge edge;
+    Handle(Poly_PolygonOnTriangulation) points, on_seam;
+  };
+  std::vector<EdgeOf> edges;
+  unsigned long used = 0;
+};
+
+/// Remembers what was worked out of faces and edges. An operation leaves most of a body alone, and what it leaves
+/// alone is the same object of the library, so that the next body costs what is new in it. Never decides anything: all
+/// that it holds follows from the face or the edge.
+class Memo {
+ public:
+  /// Begins another body; drops what no body has asked for lately.
+  void NextBody();
+
+  const FaceFacts& Of(const TopoDS_Face& face);
+  /// The volume of the cone from the apex over the face.
+  const GProp_GProps& VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex);
+  const EdgeFacts& Of(const TopoDS_Edge& edge, const Meeting& meeting);
+
+  /// Null if the face has not been meshed that finely before.
+  const FaceTriangles* Triangles(const TopoDS_Face& face, double deflection, double angle);
+  void Keep(FaceTriangles triangles);
+
+ private:
+  unsigned long clock_ = 0;
+  NCollection_DataMap<TopoDS_Shape, FaceFacts, TopTools_OrientedShapeMapHasher> faces_;
+  NCollection_DataMap<TopoDS_Shape, EdgeFacts, TopTools_ShapeMapHasher> edges_;
+  std::unordered_multimap<const TopoDS_TShape*, FaceTriangles> triangles_;
+};
+
+}  // namespace ankerdraft
