@@ -1,3 +1,5 @@
+#include <cmath>
+
 #include <BRepBndLib.hxx>
 #include <Bnd_Box.hxx>
 #include <BRepBuilderAPI_MakeEdge.hxx>
@@ -10,12 +12,13 @@
 #include <BRepTools.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
-#include <GC_MakeArcOfCircle.hxx>
+#include <Geom_Circle.hxx>
 #include <Precision.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <TopoDS_Iterator.hxx>
 #include <TopoDS_Wire.hxx>
+#include <gce_MakeCirc.hxx>
 #include <gp_Circ.hxx>
 
 #include "shapes.h"
@@ -47,17 +50,43 @@ TopoDS_Edge CircleEdge(const Circle& c) {
   return maker.Edge();
 }
 
+// Without the last digits, in which the centre found from three points on an arc is noise: the library finds simple
+// surfaces of rounds only where circles are exact.
+gp_Pnt Tidy(const gp_Pnt& p) {
+  constexpr double kGrid = 1e-11;
+  gp_XYZ xyz = p.XYZ();
+  for (int i = 1; i <= 3; ++i)
+    if (std::abs(xyz.Coord(i)) < 1e4) xyz.SetCoord(i, std::round(xyz.Coord(i) / kGrid) * kGrid);
+  return gp_Pnt(xyz);
+}
+
+TopoDS_Edge ArcEdge(const Arc& arc, const TopoDS_Vertex& from, const TopoDS_Vertex& to) {
+  const gp_Pnt start = PointOf(arc.start()), end = PointOf(arc.end());
+  const gce_MakeCirc through(start, PointOf(arc.mid()), end);
+  if (!through.IsDone()) RefuseAt("an arc's three points lie on one line", start);
+  const gp_Circ found = through.Value();
+  const gp_Pnt centre = Tidy(found.Location());
+  const double radius = Tidy(gp_Pnt(found.Radius(), 0, 0)).X();
+  const gp_Dir normal = found.Axis().Direction();
+  double sweep = gp_Vec(centre, start).AngleWithRef(gp_Vec(centre, end), gp_Vec(normal));
+  if (sweep <= 0) sweep += 2 * M_PI;
+  // The seam of the surfaces that grow from the arc lies across from it: an edge on a seam is now at one end of the
+  // range and now at the other, which the round tool does not survive.
+  gp_Vec across = -gp_Vec(centre, start);
+  across.Rotate(gp_Ax1(centre, normal), 0.5 * sweep);
+  const Handle(Geom_Circle) circle = new Geom_Circle(gp_Circ(gp_Ax2(centre, normal, gp_Dir(across)), radius));
+  BRepBuilderAPI_MakeEdge maker(circle, from, to, M_PI - 0.5 * sweep, M_PI + 0.5 * sweep);
+  if (!maker.IsDone()) RefuseAt("an arc cannot be made", start);
+  return maker.Edge();
+}
+
 TopoDS_Edge OpenEdge(const Curve& c, const TopoDS_Vertex& from, const TopoDS_Vertex& to) {
   if (c.kind_case() == Curve::kLine) {
     BRepBuilderAPI_MakeEdge maker(from, to);
     if (!maker.IsDone()) RefuseAt("a line has no length", BRep_Tool::Pnt(from));
     return maker.Edge();
   }
-  GC_MakeArcOfCircle arc(PointOf(c.arc().start()), PointOf(c.arc().mid()), PointOf(c.arc().end()));
-  if (!arc.IsDone()) RefuseAt("an arc's three points lie on one line", BRep_Tool::Pnt(from));
-  BRepBuilderAPI_MakeEdge maker(arc.Value(), from, to);
-  if (!maker.IsDone()) RefuseAt("an arc cannot be made", BRep_Tool::Pnt(from));
-  return maker.Edge();
+  return ArcEdge(c.arc(), from, to);
 }
 
 std::vector<TaggedEdge> EdgesOf(const Wire& wire) {

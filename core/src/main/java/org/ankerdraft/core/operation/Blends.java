@@ -137,6 +137,9 @@ public final class Blends {
         word()
             + " of "
             + sizes.values().stream().distinct().map(Words::mm).collect(Collectors.joining(", "));
+    if (type == BlendType.ROUND) {
+      refuseTightCorner(what, input, sizes);
+    }
     Ladder ladder = ladder(input, sizes);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
@@ -144,6 +147,25 @@ public final class Blends {
     }
     Failure failure = BuildContext.failure(what, ladder.failure(), input);
     throw new StepFailed(failure.withWorks(worksUpTo(input, sizes)));
+  }
+
+  private static void refuseTightCorner(String what, NamedShape input, Map<Integer, Double> sizes)
+      throws StepFailed {
+    Optional<TightCorner> tight = TightCorner.worst(input.topology(), sizes);
+    if (tight.isPresent()) {
+      TightCorner corner = tight.get();
+      Topology.Edge edge = input.topology().edge(corner.edge());
+      throw new StepFailed(
+          new Failure(
+              what,
+              "it is larger than the corner of "
+                  + Words.mm(edge.radius())
+                  + " that the edge goes round, and would turn inside out there; widen the corner, or"
+                  + " round this edge before the corner",
+              List.of(input.edgeName(corner.edge()).toString()),
+              edge.mid(),
+              "up to " + Words.mm(Math.floor(corner.mostMm() * 1000) / 1000)));
+    }
   }
 
   private Map<Integer, Double> sizes(NamedShape input)

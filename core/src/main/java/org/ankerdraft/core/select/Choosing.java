@@ -1,9 +1,7 @@
 package org.ankerdraft.core.select;
 
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -204,7 +202,7 @@ public final class Choosing {
   public Set<Integer> edges(EdgeChoice choice) throws Adrift, ExpressionException {
     return switch (choice) {
       case EdgeChoice.Named n -> Set.of(namedEdge(n));
-      case EdgeChoice.Chain c -> chain(edges(c.from()));
+      case EdgeChoice.Chain c -> TangentChain.of(topology, edges(c.from()));
       case EdgeChoice.Loop l -> loop(l);
       case EdgeChoice.OfFaces f -> ofFaces(faces(f.face()));
       case EdgeChoice.OfStep s -> ofStep(s);
@@ -305,33 +303,5 @@ public final class Choosing {
       chosen.stream().filter(e -> topology.edge(e).isSharp()).forEach(out::add);
     }
     return out;
-  }
-
-  private Set<Integer> chain(Set<Integer> from) {
-    Set<Integer> out = new LinkedHashSet<>(from);
-    List<Integer> frontier = new ArrayList<>(from);
-    while (!frontier.isEmpty()) {
-      Topology.Edge e = topology.edge(frontier.removeLast());
-      for (int i = 1; i <= topology.edges().size(); i++) {
-        Topology.Edge o = topology.edge(i);
-        if (o.isSharp() && !out.contains(i) && o.bend() == e.bend() && continues(e, o)) {
-          out.add(i);
-          frontier.add(i);
-        }
-      }
-    }
-    return new TreeSet<>(out);
-  }
-
-  private static final double CHAIN_ANGLE_RAD = Math.toRadians(1);
-
-  private static boolean continues(Topology.Edge a, Topology.Edge b) {
-    return joins(a.endVertex(), a.tangentEnd(), b)
-        || joins(a.startVertex(), a.tangentStart().negated(), b);
-  }
-
-  private static boolean joins(int vertex, Vec3 leaving, Topology.Edge b) {
-    return (b.startVertex() == vertex && leaving.angleTo(b.tangentStart()) < CHAIN_ANGLE_RAD)
-        || (b.endVertex() == vertex && leaving.angleTo(b.tangentEnd().negated()) < CHAIN_ANGLE_RAD);
   }
 }

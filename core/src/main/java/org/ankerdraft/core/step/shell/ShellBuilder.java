@@ -151,9 +151,13 @@ final class ShellBuilder {
 
   private Ladder ladder(Walls w) {
     Ladder ladder = new Ladder(result -> fault(w, result));
-    boolean hasSmall = !rounds(w).small.isEmpty();
-    if (!step.outwards() && hasSmall && isBuiltWithLastRounds(w)) {
-      // The other ways fail beside small rounds, some of them slowly.
+    ShellRounds rounds = rounds(w);
+    boolean hasSmall = !rounds.small.isEmpty();
+    // The other ways fail beside small rounds, some of them slowly, and leave general offset
+    // surfaces inside tight
+    // corners, on which every later step is slow.
+    boolean early = isBuiltWithLastRounds(w) && (hasSmall || rounds.areTight);
+    if (!step.outwards() && early) {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
     }
     if (!step.outwards() && hasSmall) {
@@ -170,7 +174,7 @@ final class ShellBuilder {
               "offset outwards with faces extended, and cut",
               () -> offsetOutwards(w, Join.INTERSECTION));
     }
-    if (!hasSmall && isBuiltWithLastRounds(w)) {
+    if (!early && isBuiltWithLastRounds(w)) {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
     }
     return ladder

@@ -3,6 +3,7 @@ package org.ankerdraft.core.step.shell;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
@@ -21,6 +22,12 @@ final class ShellRounds {
   /** Rounds larger than the wall at one end only. */
   final List<Tapered> partly;
 
+  /**
+   * Whether there is a torus whose tube is wider than its ring (a round in a corner that is tighter
+   * than twice the round), or a freeform round: the library has no simple offset of these.
+   */
+  final boolean areTight;
+
   ShellRounds(NamedShape input, IntToDoubleFunction wallMm, double toleranceMm) {
     List<Integer> smaller = new ArrayList<>();
     List<Tapered> crossing = new ArrayList<>();
@@ -37,8 +44,19 @@ final class ShellRounds {
         crossing.add(round);
       }
     }
+    areTight =
+        IntStream.rangeClosed(1, t.faces().size())
+            .anyMatch(i -> isTight(t.face(i)) && hasSmoothNeighbour(t, i));
     small = List.copyOf(smaller);
     partly = List.copyOf(crossing);
+  }
+
+  private static boolean isTight(Topology.Face f) {
+    return switch (f.kind()) {
+      case TORUS -> f.second() >= f.radius();
+      case FREEFORM -> true;
+      default -> false;
+    };
   }
 
   private static boolean hasSmoothNeighbour(Topology t, int face) {

@@ -1,0 +1,99 @@
+package org.ankerdraft.core.operation;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.ankerdraft.core.select.TangentChain;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.CurveKind;
+import org.ankerdraft.kernel.Topology.SurfaceKind;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * An arc along which a ball cannot roll: the edge of a plane face goes round the axis of a cylinder
+ * or cone, and the ball lies on the side of the axis. Its middle would come to lie beyond the axis,
+ * and the round would turn inside out.
+ *
+ * @param edge of the body
+ * @param wantedMm the radius asked for
+ * @param mostMm the largest ball that rolls along the edge
+ */
+record TightCorner(int edge, double wantedMm, double mostMm) {
+  /** What a radius may exceed the limit by: at the limit itself the ball turns on the spot. */
+  private static final double LEEWAY = 1e-6;
+
+  /**
+   * The corner that a rounding exceeds most, in relation.
+   *
+   * @param sizes radius by edge; edges that continue them are rounded too
+   */
+  static Optional<TightCorner> worst(Topology topology, Map<Integer, Double> sizes) {
+    Map<Double, Set<Integer>> edges = new TreeMap<>();
+    sizes.forEach((edge, radius) -> edges.computeIfAbsent(radius, r -> new TreeSet<>()).add(edge));
+    List<TightCorner> found = new ArrayList<>();
+    edges.forEach((radius, chosen) -> {
+      for (int e : TangentChain.of(topology, chosen)) {
+        double most = largestBall(topology, e);
+        if (radius > most * (1 + LEEWAY)) {
+          found.add(new TightCorner(e, radius, most));
+        }
+      }
+    });
+    return found.stream().max(Comparator.comparingDouble(c -> c.wantedMm / c.mostMm));
+  }
+
+  /**
+   * The radius of the largest ball that touches both faces of an edge and has its middle on the
+   * axis, mm; infinite where the edge is no such arc.
+   *
+   * <p>With the edge at R from the axis and the wall leaning outwards by a, a ball of radius r that
+   * touches plane and wall has its middle at R - r (1 - sin a) / cos a.
+   */
+  static double largestBall(Topology topology, int edge) {
+    Topology.Edge e = topology.edge(edge);
+    if (e.kind() != CurveKind.CIRCLE || e.faces().size() != 2) {
+      return Double.POSITIVE_INFINITY;
+    }
+    for (int side = 0; side < 2; side++) {
+      Topology.Face plane = topology.face(e.faces().get(side));
+      Topology.Face wall = topology.face(e.faces().get(1 - side));
+      boolean isWall = wall.kind() == SurfaceKind.CYLINDER || wall.kind() == SurfaceKind.CONE;
+      boolean ballIsInside = wall.concave() == (e.bend() == Topology.Bend.CONCAVE);
+      if (plane.kind() == SurfaceKind.PLANE && isWall && ballIsInside && isAround(e, plane, wall)) {
+        double lean = lean(e, plane, wall);
+        return e.radius() * Math.cos(lean) / (1 - Math.sin(lean));
+      }
+    }
+    return Double.POSITIVE_INFINITY;
+  }
+
+  private static final double SQUARE_RAD = 1e-6;
+
+  /** Whether plane, wall and edge stand square to one axis. */
+  private static boolean isAround(Topology.Edge e, Topology.Face plane, Topology.Face wall) {
+    return isParallel(e.direction(), plane.direction())
+        && isParallel(e.direction(), wall.direction());
+  }
+
+  private static boolean isParallel(Vec3 a, Vec3 b) {
+    return a.cross(b).length() < SQUARE_RAD;
+  }
+
+  /** How far the wall leans away from the axis on the side where the ball lies, rad. */
+  private static double lean(Topology.Edge e, Topology.Face plane, Topology.Face wall) {
+    if (wall.kind() == SurfaceKind.CYLINDER) {
+      return 0;
+    }
+    Vec3 toBall =
+        e.bend() == Topology.Bend.CONVEX ? plane.direction().negated() : plane.direction();
+    Vec3 from = wall.point().minus(e.centre());
+    double along = from.dot(toBall);
+    double across = from.minus(toBall.times(along)).length();
+    return Math.atan2(across - e.radius(), along);
+  }
+}
