@@ -29,6 +29,8 @@ final class Workshop implements AutoCloseable {
     }
   }
 
+  private static final String PATIENCE = "ANKERDRAFT_PATIENCE";
+
   final GeometryKernel kernel;
 
   Workshop() throws CannotGoOn {
@@ -54,9 +56,30 @@ final class Workshop implements AutoCloseable {
             content.part(),
             Map.copyOf(content.files()),
             PartBuilder.Progress.NONE,
-            Budget.Cancel.NEVER)
+            new Patient(patience()))
         .orElseThrow(
             () -> new CannotGoOn("the part could not be built: the geometry worker cannot be had"));
+  }
+
+  /** Never cancels, and waits. */
+  private record Patient(int patience) implements Budget.Cancel {
+    @Override
+    public boolean isCancelled() {
+      return false;
+    }
+  }
+
+  /** How many times as long as usual a step may take, from the environment. */
+  private static int patience() throws CannotGoOn {
+    String given = System.getenv(PATIENCE);
+    if (given == null) {
+      return 1;
+    }
+    if (!given.matches("[1-9][0-9]{0,3}")) {
+      throw new CannotGoOn(
+          PATIENCE + " is " + given + "; it must be a whole number from 1 to 9999");
+    }
+    return Integer.parseInt(given);
   }
 
   /** The rule book that a part's process asks for. */

@@ -28,6 +28,11 @@ public record Budget(Duration time, Cancel cancel) {
       return isCancelled();
     }
 
+    /** How many times as long as usual the caller is ready to wait; at least 1. */
+    default int patience() {
+      return 1;
+    }
+
     Cancel NEVER = () -> false;
   }
 

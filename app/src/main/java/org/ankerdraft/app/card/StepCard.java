@@ -27,7 +27,7 @@ public final class StepCard extends VBox {
   private final Label title = new Label();
   private final VBox fields = new VBox();
   private final Label outcome = new Label();
-  private final Button remoor = new Button();
+  private final Button remedy = new Button();
   private final SlotRows<Step> rows;
 
   public StepCard(Session session, ChoiceEditor choices) {
@@ -46,9 +46,9 @@ public final class StepCard extends VBox {
     outcome.getStyleClass().add("outcome");
     outcome.setWrapText(true);
     outcome.setMinHeight(Region.USE_PREF_SIZE);
-    remoor.getStyleClass().add("link");
+    remedy.getStyleClass().add("link");
     fields.getStyleClass().add("fields");
-    getChildren().addAll(title, fields, outcome, remoor);
+    getChildren().addAll(title, fields, outcome, remedy);
     show();
   }
 
@@ -74,8 +74,8 @@ public final class StepCard extends VBox {
   private void showOutcome() {
     Optional<StepResult> result = session.selectedResult();
     outcome.getStyleClass().removeAll("failed");
-    remoor.setVisible(false);
-    remoor.setManaged(false);
+    remedy.setVisible(false);
+    remedy.setManaged(false);
     if (result.isEmpty()) {
       outcome.setText("");
       return;
@@ -90,6 +90,8 @@ public final class StepCard extends VBox {
         outcome.setText(InWords.capital(r.message()));
         if (r.status() == StepStatus.ADRIFT && r.lost() != null && r.lost().nearest() != null) {
           showRemoor(r);
+        } else if (r.tookTooLong()) {
+          showAction("Wait longer", session::waitLonger);
         }
       }
     }
@@ -158,15 +160,22 @@ public final class StepCard extends VBox {
 
   private void showRemoor(StepResult r) {
     Lost lost = r.lost();
-    remoor.setVisible(true);
-    remoor.setManaged(true);
-    remoor.setText("Re-moor to " + inWords(lost));
-    remoor.setOnAction(e -> {
-      PartDocument part = session.document();
-      part.step(r.id())
-          .ifPresent(
-              s -> session.edit(part.withStep(StepKinds.of(s).remoored(lost, lost.nearest()))));
-    });
+    showAction(
+        "Re-moor to " + inWords(lost),
+        () -> {
+          PartDocument part = session.document();
+          part.step(r.id())
+              .ifPresent(
+                  s -> session.edit(part.withStep(StepKinds.of(s).remoored(lost, lost.nearest()))));
+        });
+  }
+
+  /** Offers what may help a step that was not built. */
+  private void showAction(String words, Runnable act) {
+    remedy.setVisible(true);
+    remedy.setManaged(true);
+    remedy.setText(words);
+    remedy.setOnAction(e -> act.run());
   }
 
   private static String inWords(Lost lost) {

@@ -44,6 +44,8 @@ public final class Session {
     void changed(Change change);
   }
 
+  private static final int MORE_PATIENCE = 4;
+  private static final int MOST_PATIENCE = 64;
   private static final int MOST_RETRIES = 2;
 
   private final Workbench workbench;
@@ -54,6 +56,7 @@ public final class Session {
   private Journal journal;
   private int unsavedParts;
   private int machineFailures;
+  private int patience = 1;
   private Map<String, byte[]> files = Map.of();
   private Path file;
   private PartState state;
@@ -263,6 +266,7 @@ public final class Session {
       tell(Change.SELECTION);
     }
     machineFailures = 0;
+    patience = 1;
     tell(Change.DOCUMENT);
     rebuild();
   }
@@ -288,7 +292,7 @@ public final class Session {
   private void rebuild() {
     int before = viewedBefore == null ? -1 : document().indexOf(viewedBefore);
     PartDocument shown = before < 0 ? document() : document().withStopLine(before);
-    workbench.submit(shown, files, new Watcher());
+    workbench.submit(shown, files, patience, new Watcher());
   }
 
   /**
@@ -300,6 +304,12 @@ public final class Session {
       viewedBefore = stepId;
       rebuild();
     }
+  }
+
+  /** Builds again what took too long, with several times the time; until the next edit. */
+  public void waitLonger() {
+    patience = Math.min(MOST_PATIENCE, patience * MORE_PATIENCE);
+    rebuild();
   }
 
   public void cancelBuild() {
@@ -353,7 +363,7 @@ public final class Session {
   /** A step that only the machine failed is tried again by itself, a few times. */
   private void tryAgainAfterMachineFailure(PartState built) {
     if (machineFailures < MOST_RETRIES
-        && built.steps().stream().anyMatch(StepResult::isByMachine)) {
+        && built.steps().stream().anyMatch(r -> r.isByMachine() && !r.tookTooLong())) {
       machineFailures++;
       rebuild();
     }

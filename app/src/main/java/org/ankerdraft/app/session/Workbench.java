@@ -63,8 +63,18 @@ public final class Workbench implements AutoCloseable {
   }
 
   private static final class Job implements Budget.Cancel {
+    private final int patience;
     private volatile long overtakenAt;
     private volatile boolean cancelledByUser;
+
+    Job(int patience) {
+      this.patience = patience;
+    }
+
+    @Override
+    public int patience() {
+      return patience;
+    }
 
     @Override
     public boolean isCancelled() {
@@ -102,11 +112,15 @@ public final class Workbench implements AutoCloseable {
     return kernel;
   }
 
-  public void submit(PartDocument part, Map<String, byte[]> files, Listener listener) {
+  /**
+   * @param patience how many times as long as usual a step may take
+   */
+  public void submit(
+      PartDocument part, Map<String, byte[]> files, int patience, Listener listener) {
     if (thread.isShutdown()) {
       return;
     }
-    Job job = new Job();
+    Job job = new Job(patience);
     Job before = current.getAndSet(job);
     if (before != null) {
       before.overtakenAt = System.nanoTime();

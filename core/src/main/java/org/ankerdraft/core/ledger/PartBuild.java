@@ -139,7 +139,11 @@ final class PartBuild implements Runs.Building {
           ? Optional.empty()
           : Optional.of(
               failed(
-                  known, Failure.ofMachine(known.word(), e.getMessage()), StepResult.since(start)));
+                  known,
+                  e.tookTooLong()
+                      ? Failure.ofTime(known.word(), e.getMessage())
+                      : Failure.ofMachine(known.word(), e.getMessage()),
+                  StepResult.since(start)));
     } catch (StepStore.CacheLost e) {
       throw e;
     } catch (RuntimeException | StackOverflowError e) {

@@ -88,6 +88,11 @@ public record StepResult(
     return failure != null && failure.byMachine();
   }
 
+  /** Whether the step was not done in the time it was given. */
+  public boolean tookTooLong() {
+    return failure != null && failure.blame() == Failure.Blame.TIME;
+  }
+
   /** The body of a name as it stands after the step, or null if the step left it alone. */
   public Body body(String name) {
     return bodies.stream().filter(b -> b.name().equals(name)).findFirst().orElse(null);

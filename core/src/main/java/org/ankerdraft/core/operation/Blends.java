@@ -164,7 +164,7 @@ public final class Blends {
                   + " round this edge before the corner",
               List.of(input.edgeName(corner.edge()).toString()),
               edge.mid(),
-              "up to " + Words.mm(Math.floor(corner.mostMm() * 1000) / 1000)));
+              "up to " + Words.mm(corner.saysMm())));
     }
   }
 

@@ -36,7 +36,7 @@ import org.ankerdraft.vectors.Vec3;
  */
 public final class BuildContext {
   private static final Duration USUAL = Duration.ofSeconds(30);
-  private static final Duration SHORT = Duration.ofSeconds(6);
+  private static final Duration SHORT = Duration.ofSeconds(10);
 
   /**
    * The part as it stands before a step.
@@ -106,12 +106,12 @@ public final class BuildContext {
 
   /** For operations that may take their time. */
   public static Budget usual(Budget.Cancel cancel) {
-    return new Budget(USUAL, cancel);
+    return new Budget(USUAL.multipliedBy(cancel.patience()), cancel);
   }
 
   /** For operations that are quick or never end. */
   public Budget shortBudget() {
-    return new Budget(SHORT, cancel);
+    return new Budget(SHORT.multipliedBy(cancel.patience()), cancel);
   }
 
   public Vec3 partPull() {

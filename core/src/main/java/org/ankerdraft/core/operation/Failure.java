@@ -11,17 +11,28 @@ import org.ankerdraft.vectors.Vec3;
  * @param where names of faces or edges, may be empty
  * @param place a point in the part, or null
  * @param works up to where it works ("up to 41.6 deg"), or null if that is not known
- * @param byMachine a crash, or a lack of time or memory: nothing is known of the geometry, so the
- *     failure is not remembered and the step is tried again
+ * @param blame who is to blame; what the machine is to blame for tells nothing of the geometry and
+ *     is not remembered
  */
 public record Failure(
-    String what, String why, List<String> where, Vec3 place, String works, boolean byMachine) {
+    String what, String why, List<String> where, Vec3 place, String works, Blame blame) {
+
+  /** Who is to blame for a failure. */
+  public enum Blame {
+    /** The step, on this geometry. */
+    STEP,
+    /** A crash or a lack of memory: the step is tried again. */
+    MACHINE,
+    /** It was not done in the time that was given to it: it is tried again when somebody waits. */
+    TIME
+  }
+
   public Failure {
     where = List.copyOf(where);
   }
 
   public Failure(String what, String why, List<String> where, Vec3 place, String works) {
-    this(what, why, where, place, works, false);
+    this(what, why, where, place, works, Blame.STEP);
   }
 
   public static Failure of(String what, String why) {
@@ -29,11 +40,19 @@ public record Failure(
   }
 
   public static Failure ofMachine(String what, String why) {
-    return new Failure(what, why, List.of(), null, null, true);
+    return new Failure(what, why, List.of(), null, null, Blame.MACHINE);
+  }
+
+  public static Failure ofTime(String what, String why) {
+    return new Failure(what, why, List.of(), null, null, Blame.TIME);
+  }
+
+  public boolean byMachine() {
+    return blame != Blame.STEP;
   }
 
   public Failure withWorks(String changed) {
-    return new Failure(what, why, where, place, changed, byMachine);
+    return new Failure(what, why, where, place, changed, blame);
   }
 
   /** The whole in one line. */
@@ -49,9 +68,14 @@ public record Failure(
     if (works != null) {
       s.append(" It works ").append(works).append('.');
     }
-    if (byMachine) {
-      s.append(" This says nothing about the part; it is tried again at the next build.");
-    }
+    s.append(
+        switch (blame) {
+          case STEP -> "";
+          case MACHINE -> " This says nothing about the part; it is tried again at the next build.";
+          case TIME ->
+              " It took too long, which says nothing about the part: wait longer, or change"
+                  + " the step.";
+        });
     return s.toString();
   }
 }

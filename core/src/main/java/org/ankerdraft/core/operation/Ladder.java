@@ -31,15 +31,20 @@ public final class Ladder {
    */
   public static final class Stopped extends Exception {
     private static final long serialVersionUID = 1L;
-    private final boolean cancelled;
+    private final Outcome.Cause cause;
 
     Stopped(KernelFailure why) {
       super(why.message());
-      this.cancelled = why.cause() == Outcome.Cause.CANCELLED;
+      this.cause = why.cause();
     }
 
     public boolean isCancelled() {
-      return cancelled;
+      return cause == Outcome.Cause.CANCELLED;
+    }
+
+    /** Whether more time might have helped. */
+    public boolean tookTooLong() {
+      return cause == Outcome.Cause.OUT_OF_TIME;
     }
   }
 
@@ -65,8 +70,8 @@ public final class Ladder {
   /**
    * The first proved result, or empty; then {@link #failure} tells why.
    *
-   * @throws Stopped also if no strategy succeeded and the machine failed in one of them: whether it
-   *     would have succeeded is then not known
+   * @throws Stopped also if a strategy takes too long, or if none succeeded and the machine failed
+   *     in one of them: whether it would have succeeded is then not known
    */
   public Optional<Climbed> climb() throws Stopped {
     firstFailure = null;
@@ -91,8 +96,11 @@ public final class Ladder {
 
   private void note(KernelFailure failure) throws Stopped {
     switch (failure.cause()) {
-      case CANCELLED, UNAVAILABLE -> throw new Stopped(failure);
-      case CRASHED, OUT_OF_TIME, OUT_OF_MEMORY -> machineFailure = failure;
+      // Whether a strategy is still at work when its time is over depends on the machine: another
+      // must
+      // not win by that.
+      case CANCELLED, UNAVAILABLE, OUT_OF_TIME -> throw new Stopped(failure);
+      case CRASHED, OUT_OF_MEMORY -> machineFailure = failure;
       case REFUSED, INVALID_INPUT, LIBRARY_EXCEPTION -> {
         // The plainest strategy comes first and names the true reason; later ones fail for reasons
         // of their own.

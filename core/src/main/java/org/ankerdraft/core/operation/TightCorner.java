@@ -27,6 +27,11 @@ record TightCorner(int edge, double wantedMm, double mostMm) {
   /** What a radius may exceed the limit by: at the limit itself the ball turns on the spot. */
   private static final double LEEWAY = 1e-6;
 
+  /** The limit in words' accuracy, rounded down, but not by less than the leeway. */
+  double saysMm() {
+    return Math.floor(mostMm * (1 + LEEWAY) * 1000) / 1000;
+  }
+
   /**
    * The corner that a rounding exceeds most, in relation.
    *
