@@ -194,6 +194,7 @@ final class MainWindow {
         partCard.show();
         top.show();
       }
+      case EARLY -> showScene();
       case STATE -> {
         ledger.show();
         card.show();

@@ -34,6 +34,8 @@ public final class Session {
   /** What changed, so that a pane redraws only what it shows. */
   public enum Change {
     DOCUMENT,
+    /** The step under the hand is drawn, before the rest is built. */
+    EARLY,
     STATE,
     REPORT,
     SELECTION,
@@ -62,6 +64,9 @@ public final class Session {
   private PartState state;
   private Map<String, BodyAnalysis> surveyed = Map.of();
   private Scene surveyedScene = Scene.empty();
+  private Map<String, BodyAnalysis> earlyBodies = Map.of();
+  private Scene earlyScene;
+  private long shownSince;
   private CheckReport report;
   private Scene reportScene = Scene.empty();
   private boolean reportIsCurrent;
@@ -107,11 +112,17 @@ public final class Session {
 
   /** What is drawn: with wall fields if the report is of this state. */
   public List<BodyAnalysis> bodies() {
+    if (earlyScene != null) {
+      return List.copyOf(earlyBodies.values());
+    }
     return List.copyOf(reportIsCurrent ? report.bodies().values() : surveyed.values());
   }
 
   /** The bodies as they are drawn. */
   public Scene scene() {
+    if (earlyScene != null) {
+      return earlyScene;
+    }
     return reportIsCurrent ? reportScene : surveyedScene;
   }
 
@@ -292,7 +303,11 @@ public final class Session {
   private void rebuild() {
     int before = viewedBefore == null ? -1 : document().indexOf(viewedBefore);
     PartDocument shown = before < 0 ? document() : document().withStopLine(before);
-    workbench.submit(shown, files, patience, new Watcher());
+    String edited = null;
+    if (history.isInPreview()) {
+      edited = selectedStep == null ? Workbench.Request.FIRST_CHANGED : selectedStep;
+    }
+    workbench.submit(new Workbench.Request(shown, files, patience, edited), new Watcher());
   }
 
   /**
@@ -316,7 +331,14 @@ public final class Session {
     workbench.cancel();
   }
 
+  /** When what is drawn was asked for, by {@link System#nanoTime}. */
+  public long shownSince() {
+    return shownSince;
+  }
+
   private final class Watcher implements Workbench.Listener {
+    private final long since = System.nanoTime();
+
     @Override
     public void progress(int step, int of, String id) {
       progress = "building " + id;
@@ -325,10 +347,21 @@ public final class Session {
     }
 
     @Override
+    public void early(Map<String, BodyAnalysis> analyses, Scene drawn) {
+      shownSince = since;
+      earlyBodies = analyses;
+      earlyScene = drawn;
+      reportIsCurrent = false;
+      tell(Change.EARLY);
+    }
+
+    @Override
     public void built(PartState built, Map<String, BodyAnalysis> analyses, Scene drawn) {
       // A part that has lost all its bodies to a failed step keeps the last good ones on screen.
       boolean keepLast = analyses.isEmpty() && !built.isOk() && !surveyed.isEmpty();
       state = built;
+      shownSince = since;
+      earlyScene = null;
       if (!keepLast) {
         surveyed = new LinkedHashMap<>(analyses);
         surveyedScene = drawn;
@@ -392,6 +425,7 @@ public final class Session {
     state = null;
     surveyed = Map.of();
     surveyedScene = Scene.empty();
+    earlyScene = null;
     report = null;
     reportIsCurrent = false;
     notice = "";

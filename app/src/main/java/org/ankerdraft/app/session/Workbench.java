@@ -11,7 +11,9 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
@@ -19,10 +21,12 @@ import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.PartOpener;
 import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.core.survey.Surveyor;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.render.draw.Scene;
@@ -36,6 +40,11 @@ import org.slf4j.LoggerFactory;
 public final class Workbench implements AutoCloseable {
   private static final long GRACE_NANOS = 600_000_000L;
 
+  /** After the picture of the edited step, so that the next change finds the worker free. */
+  private static final long HAND_RESTS_NANOS = 140_000_000L;
+
+  private static final long HAND_POLL_NANOS = 2_000_000L;
+
   /** The interface is not waited for longer than this. */
   private static final long MOST_WAIT_MS = 1500;
 
@@ -47,6 +56,13 @@ public final class Workbench implements AutoCloseable {
    */
   public interface Listener {
     void progress(int step, int of, String id);
+
+    /**
+     * The step being edited is built, the ones after it are not yet.
+     *
+     * @param scene the bodies as they stand after it
+     */
+    void early(Map<String, BodyAnalysis> surveyed, Scene scene);
 
     /**
      * @param scene the bodies to be drawn
@@ -64,11 +80,21 @@ public final class Workbench implements AutoCloseable {
 
   private static final class Job implements Budget.Cancel {
     private final int patience;
+    private final String edited;
+    private volatile boolean started;
+    private volatile boolean shownEarly;
+    private volatile Job overtakenBy;
     private volatile long overtakenAt;
     private volatile boolean cancelledByUser;
 
-    Job(int patience) {
-      this.patience = patience;
+    Job(Request request) {
+      this.patience = request.patience;
+      this.edited = request.edited;
+    }
+
+    void overtake(Job by) {
+      overtakenAt = System.nanoTime();
+      overtakenBy = by;
     }
 
     @Override
@@ -76,14 +102,44 @@ public final class Workbench implements AutoCloseable {
       return patience;
     }
 
+    /**
+     * Whether both follow the same hand, so that the picture of the one is of use for the other.
+     */
+    boolean isOfSameHand(Job other) {
+      return other == this || (edited != null && edited.equals(other.edited));
+    }
+
+    private boolean isOvertaken() {
+      return overtakenBy != null && !isOwedAPicture();
+    }
+
+    /**
+     * While the hand moves, each change overtakes the one before: if none were finished, nothing
+     * would be seen before it rests.
+     */
+    private boolean isOwedAPicture() {
+      return started && !shownEarly && isOfSameHand(overtakenBy) && isInGrace();
+    }
+
+    private boolean isInGrace() {
+      return System.nanoTime() - overtakenAt <= GRACE_NANOS;
+    }
+
     @Override
     public boolean isCancelled() {
-      return cancelledByUser || (overtakenAt != 0 && System.nanoTime() - overtakenAt > GRACE_NANOS);
+      return cancelledByUser || (overtakenBy != null && !isInGrace());
     }
 
     @Override
     public boolean isUnwanted() {
-      return cancelledByUser || overtakenAt != 0;
+      return cancelledByUser || isOvertaken();
+    }
+
+    /** Waits, but no longer than the job is wanted. */
+    void restUntil(long nanos) {
+      while (!isUnwanted() && System.nanoTime() < nanos) {
+        LockSupport.parkNanos(HAND_POLL_NANOS);
+      }
     }
   }
 
@@ -91,6 +147,7 @@ public final class Workbench implements AutoCloseable {
   private final GeometryKernel slowKernel;
   private final PartBuilder builder;
   private final CheckRunner checks;
+  private final Surveyor early;
   private Map<Path, CompletableFuture<PartFile.Opened>> ahead = Map.of();
   private final AtomicReference<Job> current = new AtomicReference<>();
   private final ExecutorService thread = daemon("workbench");
@@ -105,6 +162,7 @@ public final class Workbench implements AutoCloseable {
     kernel = new GeometryKernel(worker);
     slowKernel = new GeometryKernel(worker);
     builder = new PartBuilder(kernel, Tolerance.MODEL);
+    early = new Surveyor(kernel, 1);
     checks = new CheckRunner(kernel, slowKernel, Runtime.getRuntime().availableProcessors());
   }
 
@@ -113,19 +171,31 @@ public final class Workbench implements AutoCloseable {
   }
 
   /**
+   * What is to be built.
+   *
    * @param patience how many times as long as usual a step may take
+   * @param edited the step whose number is under the hand, and which is shown first, or {@link
+   *     #FIRST_CHANGED}; null if no number is
    */
-  public void submit(
-      PartDocument part, Map<String, byte[]> files, int patience, Listener listener) {
+  public record Request(PartDocument part, Map<String, byte[]> files, int patience, String edited) {
+    /** Whichever step is the first to come to something else: for parameters. */
+    public static final String FIRST_CHANGED = "";
+
+    private boolean isUnderHand(StepResult result) {
+      return FIRST_CHANGED.equals(edited) || result.id().equals(edited);
+    }
+  }
+
+  public void submit(Request request, Listener listener) {
     if (thread.isShutdown()) {
       return;
     }
-    Job job = new Job(patience);
+    Job job = new Job(request);
     Job before = current.getAndSet(job);
     if (before != null) {
-      before.overtakenAt = System.nanoTime();
+      before.overtake(job);
     }
-    thread.execute(() -> guarded(job, listener, () -> run(job, part, files, listener)));
+    thread.execute(() -> guarded(job, listener, () -> run(job, request, listener)));
   }
 
   /** An internal error ends one request, with a word and a place in the log. */
@@ -207,12 +277,56 @@ public final class Workbench implements AutoCloseable {
     }
   }
 
-  private void run(Job job, PartDocument part, Map<String, byte[]> files, Listener listener) {
+  /** Shows the step under the hand as soon as it is built, and then waits for the hand to rest. */
+  private final class EarlyPicture implements PartBuilder.Progress {
+    private final Job job;
+    private final Request request;
+    private final Listener listener;
+
+    EarlyPicture(Job job, Request request, Listener listener) {
+      this.job = job;
+      this.request = request;
+      this.listener = listener;
+    }
+
+    @Override
+    public void atStep(int index, int of, String id) {
+      tell(job, () -> listener.progress(index, of, id));
+    }
+
+    @Override
+    public void reached(StepResult result, Supplier<PartState> soFar) {
+      boolean isWhole = request.part.indexOf(result.id()) == request.part.built() - 1;
+      if (job.shownEarly
+          || !request.isUnderHand(result)
+          || isWhole
+          || result.remembered()
+          || result.bodies().isEmpty()) {
+        return;
+      }
+      early
+          .survey(soFar.get(), job)
+          .ifPresent(surveyed -> {
+            Scene scene = Scene.of(List.copyOf(surveyed.values()));
+            Platform.runLater(() -> {
+              if (job.isOfSameHand(current.get())) {
+                listener.early(surveyed, scene);
+              }
+            });
+          });
+      job.shownEarly = true;
+      job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
+    }
+  }
+
+  private void run(Job job, Request request, Listener listener) {
     if (job.isUnwanted()) {
       return;
     }
-    PartBuilder.Progress progress = (i, of, id) -> tell(job, () -> listener.progress(i, of, id));
-    Optional<PartState> state = builder.build(part, files, progress, job);
+    job.started = true;
+    PartDocument part = request.part;
+    PartBuilder.Progress progress = new EarlyPicture(job, request, listener);
+    Optional<PartState> state = builder.build(part, request.files, progress, job);
     Optional<Map<String, BodyAnalysis>> surveyed = state.flatMap(s -> checks.survey(s, job));
     if (surveyed.isEmpty()) {
       tell(

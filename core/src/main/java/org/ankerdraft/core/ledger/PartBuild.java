@@ -83,6 +83,8 @@ final class PartBuild implements Runs.Building {
         StepResult r = withRounds(step, result.get());
         results.add(r);
         around.add(step.id(), r, key);
+        progress.reached(
+            r, () -> new PartState(part, results, around.bodies(), StepResult.since(start)));
       }
       before.add(step.id());
     }

@@ -2,6 +2,7 @@ package org.ankerdraft.core.ledger;
 
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
@@ -28,6 +29,13 @@ public final class PartBuilder {
   @FunctionalInterface
   public interface Progress {
     void atStep(int index, int of, String id);
+
+    /**
+     * A step has been built, or taken from memory, or has failed.
+     *
+     * @param soFar the part as it stands after it
+     */
+    default void reached(StepResult result, Supplier<PartState> soFar) {}
 
     Progress NONE = (index, of, id) -> {};
   }
