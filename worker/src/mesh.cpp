@@ -13,6 +13,7 @@
 #include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
+#include <TopoDS_Compound.hxx>
 #include <TopoDS_Edge.hxx>
 #include <TopoDS_Vertex.hxx>
 
@@ -205,8 +206,20 @@ void Write(const Numbered& numbered, Mesh* out) {
   out->set_watertight(IsWatertight(positions, out->triangles()));
 }
 
+// The faces that have no triangles yet, alone: the mesher looks at everything it is given.
+TopoDS_Compound NewFaces(const Numbered& numbered, const MeshRequest& in, Memo& memo) {
+  TopoDS_Compound faces;
+  BRep_Builder builder;
+  builder.MakeCompound(faces);
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
+    if (memo.Triangles(face, in.deflection(), in.angle()) == nullptr) builder.Add(faces, face);
+  }
+  return faces;
+}
+
 // Keeps what it made, unless the faces were given known triangles that do not fit each other.
-void Triangulate(const TopoDS_Shape& shape, const Numbered& numbered, const MeshRequest& in, bool reused, Memo& memo,
+void Triangulate(const TopoDS_Shape& what, const Numbered& numbered, const MeshRequest& in, bool all, Memo& memo,
                  Mesh* out) {
   IMeshTools_Parameters wanted;
   wanted.Deflection = in.deflection();
@@ -214,12 +227,12 @@ void Triangulate(const TopoDS_Shape& shape, const Numbered& numbered, const Mesh
   wanted.InParallel = false;
   // The usual way takes time with the square of a face's contours, and twice as long on any face.
   wanted.MeshAlgo = IMeshTools_MeshAlgoType_Delabella;
-  BRepMesh_IncrementalMesh mesher(shape, wanted);
+  BRepMesh_IncrementalMesh mesher(what, wanted);
   Write(numbered, out);
   if (!out->watertight()) return;
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    if (!reused || memo.Triangles(face, in.deflection(), in.angle()) == nullptr) memo.Keep(TrianglesOf(face, in));
+    if (all || memo.Triangles(face, in.deflection(), in.angle()) == nullptr) memo.Keep(TrianglesOf(face, in));
   }
 }
 
@@ -232,11 +245,11 @@ void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
   BRepTools::Clean(shape);
   const Numbered numbered(shape);
   const bool reused = GiveKnown(numbered, in, store.Known());
-  Triangulate(shape, numbered, in, reused, store.Known(), out);
-  if (reused && !out->watertight()) {
+  if (reused) Triangulate(NewFaces(numbered, in, store.Known()), numbered, in, false, store.Known(), out);
+  if (!out->watertight()) {
     BRepTools::Clean(shape);
     out->Clear();
-    Triangulate(shape, numbered, in, false, store.Known(), out);
+    Triangulate(shape, numbered, in, true, store.Known(), out);
   }
   BRepTools::Clean(shape);
 }
