@@ -19,8 +19,10 @@ import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.TriangleMesh;
 
 /**
- * Wall-thickness rays per second against CGAL's tree, on the same mesh, with the same rays and
+ * Wall-thickness rays per second against another program's, on the same mesh, with the same rays and
  * threads.
+ *
+ * <p>Usage: {@code RayBench NAME WANTED PROGRAM}.
  */
 public final class RayBench {
   private static final int THREADS = 2;
@@ -29,7 +31,7 @@ public final class RayBench {
   private RayBench() {}
 
   public static void main(String[] args) throws IOException, InterruptedException {
-    Path program = Path.of(args[0]);
+    Path program = Path.of(args[2]);
     try (GeometryKernel kernel = new GeometryKernel(Bench.worker())) {
       PartState state = Bench.build(kernel, Bench.lampBase());
       Body body = state.bodies().values().iterator().next();
@@ -57,9 +59,9 @@ public final class RayBench {
         }
         double other = Double.parseDouble(theirs[0]);
         Bench.ratio(
-            "wall rays per second / CGAL AABB tree",
+            "wall rays per second / " + args[0],
             best / other,
-            "at least 1",
+            "at least " + args[1],
             String.format(
                 "%.2f / %.2f million, %d triangles, hits %d / %s",
                 best / 1e6, other / 1e6, mesh.triangleCount(), hits.get(), theirs[1].strip()));

@@ -10,8 +10,14 @@ import org.ankerdraft.kernel.TriangleMesh;
 public final class Bvh {
   private final int triangleCount;
 
-  /** Nine floats for each triangle in leaf order: corner, then the two edges that leave it. */
+  /** Nine floats for each triangle in leaf order: its corners, to the bit those of the mesh. */
   private final float[] corners;
+
+  /** The same for rays that run mostly along x, y or z. */
+  private final float[] alongX;
+
+  private final float[] alongY;
+  private final float[] alongZ;
 
   private final int[] originalTriangle;
 
@@ -42,12 +48,25 @@ public final class Bvh {
     for (int i = 0; i < triangleCount; i++) {
       int t = originalTriangle[i];
       for (int axis = 0; axis < 3; axis++) {
-        float a = positions[3 * triangles[3 * t] + axis];
-        corners[9 * i + axis] = a;
-        corners[9 * i + 3 + axis] = positions[3 * triangles[3 * t + 1] + axis] - a;
-        corners[9 * i + 6 + axis] = positions[3 * triangles[3 * t + 2] + axis] - a;
+        for (int corner = 0; corner < 3; corner++) {
+          corners[9 * i + 3 * corner + axis] = positions[3 * triangles[3 * t + corner] + axis];
+        }
       }
     }
+    alongX = cornersAlong(0);
+    alongY = cornersAlong(1);
+    alongZ = cornersAlong(2);
+  }
+
+  /** The corners with their axes in turn, so that an axis comes last. */
+  private float[] cornersAlong(int axis) {
+    float[] out = new float[corners.length];
+    for (int i = 0; i < out.length; i += 3) {
+      out[i] = corners[i + (axis + 1) % 3];
+      out[i + 1] = corners[i + (axis + 2) % 3];
+      out[i + 2] = corners[i + axis];
+    }
+    return out;
   }
 
   /** One thread's access: scratch space and the last answer. */
@@ -66,7 +85,8 @@ public final class Bvh {
     public float nearZ;
 
     /**
-     * First triangle hit by a ray beyond {@code least}.
+     * First triangle hit by a ray beyond {@code least}. No ray slips through between triangles that
+     * share an edge or a corner.
      *
      * @param dx, dy, dz direction; distances come in multiples of its length
      * @return whether there is one; see {@link #triangle}, {@link #distance}
@@ -78,40 +98,71 @@ public final class Bvh {
       if (triangleCount == 0) {
         return false;
       }
-      float ix = 1 / dx;
-      float iy = 1 / dy;
-      float iz = 1 / dz;
+      float ax = Math.abs(dx);
+      float ay = Math.abs(dy);
+      float az = Math.abs(dz);
+      ix = reciprocal(dx);
+      iy = reciprocal(dy);
+      iz = reciprocal(dz);
+      // The longest axis comes last, and the others keep their turn.
+      if (az >= ax && az >= ay) {
+        return walk(alongZ, ox, oy, oz, dx, dy, dz, ox, oy, oz, least);
+      }
+      return ay >= ax
+          ? walk(alongY, oz, ox, oy, dz, dx, dy, ox, oy, oz, least)
+          : walk(alongX, oy, oz, ox, dy, dz, dx, ox, oy, oz, least);
+    }
+
+    /** Finite also for a ray along a side of a box, so that no product is NaN. */
+    private static float reciprocal(float d) {
+      return Math.abs(d) < 1e-30f ? Math.copySign(1e30f, d) : 1 / d;
+    }
+
+    private float ix;
+    private float iy;
+    private float iz;
+
+    /**
+     * @param corners with their axes in turn, the one along which the ray runs last
+     * @param px, py, pz origin with its axes in that turn; (qx, qy, qz) likewise the direction
+     */
+    private boolean walk(
+        float[] corners,
+        float px,
+        float py,
+        float pz,
+        float qx,
+        float qy,
+        float qz,
+        float ox,
+        float oy,
+        float oz,
+        float least) {
+      float shearX = qx / qz;
+      float shearY = qy / qz;
+      float shearZ = 1 / qz;
+      int[] nodes = links;
       int top = 0;
       int node = 0;
-      if (enter(0, ox, oy, oz, ix, iy, iz) == Float.MAX_VALUE) {
-        return false;
-      }
       while (true) {
-        int count = links[2 * node + 1];
+        int first = nodes[2 * node];
+        int count = nodes[2 * node + 1];
         if (count > 0) {
-          int first = links[2 * node];
           for (int i = first; i < first + count; i++) {
-            hit(i, ox, oy, oz, dx, dy, dz, least);
+            hit(corners, i, px, py, pz, shearX, shearY, shearZ, least);
           }
         } else {
-          int a = links[2 * node];
-          float da = enter(a, ox, oy, oz, ix, iy, iz);
-          float db = enter(a + 1, ox, oy, oz, ix, iy, iz);
-          int near = a;
-          int far = a + 1;
-          if (db < da) {
-            near = a + 1;
-            far = a;
-            float swap = da;
-            da = db;
-            db = swap;
-          }
-          if (da != Float.MAX_VALUE) {
-            if (db != Float.MAX_VALUE) {
-              stackDistance[top] = db;
-              stack[top++] = far;
+          float da = enter(first, ox, oy, oz);
+          float db = enter(first + 1, ox, oy, oz);
+          boolean swapped = db < da;
+          float near = swapped ? db : da;
+          float far = swapped ? da : db;
+          if (near != Float.MAX_VALUE) {
+            if (far != Float.MAX_VALUE) {
+              stackDistance[top] = far;
+              stack[top++] = swapped ? first : first + 1;
             }
-            node = near;
+            node = swapped ? first + 1 : first;
             continue;
           }
         }
@@ -126,17 +177,18 @@ public final class Bvh {
 
     /**
      * Where the ray enters the node's box; MAX_VALUE if it misses it or enters beyond the best hit.
+     * The box is taken a little larger, so that rounding loses no triangle (Ize, Robust BVH ray
+     * traversal, J. Computer Graphics Techniques 2(2), 2013).
      */
-    private float enter(int node, float ox, float oy, float oz, float ix, float iy, float iz) {
+    private float enter(int node, float ox, float oy, float oz) {
+      float[] b = bounds;
       int n = 6 * node;
-      float x1 = (bounds[n] - ox) * ix;
-      float x2 = (bounds[n + 3] - ox) * ix;
-      float y1 = (bounds[n + 1] - oy) * iy;
-      float y2 = (bounds[n + 4] - oy) * iy;
-      float z1 = (bounds[n + 2] - oz) * iz;
-      float z2 = (bounds[n + 5] - oz) * iz;
-      // A ray within a box's side plane gives 0 * infinity = NaN; min and max written so that NaN
-      // drops out.
+      float x1 = (b[n] - ox) * ix;
+      float x2 = (b[n + 3] - ox) * ix;
+      float y1 = (b[n + 1] - oy) * iy;
+      float y2 = (b[n + 4] - oy) * iy;
+      float z1 = (b[n + 2] - oz) * iz;
+      float z2 = (b[n + 5] - oz) * iz;
       float in = 0;
       float out = distance;
       float low = x1 < x2 ? x1 : x2;
@@ -151,45 +203,51 @@ public final class Bvh {
       high = z1 < z2 ? z2 : z1;
       in = low > in ? low : in;
       out = high < out ? high : out;
-      return in <= out * 1.0000004f ? in : Float.MAX_VALUE;
+      return in <= out * 1.000002f ? in : Float.MAX_VALUE;
     }
 
     /**
-     * Moeller and Trumbore, Fast, minimum storage ray-triangle intersection, J. Graphics Tools
-     * 2(1), 1997.
+     * Watertight: the same edge gives the same number to both triangles that share it, with
+     * opposite signs (Woop, Benthin and Wald, Watertight ray/triangle intersection, J. Computer
+     * Graphics Techniques 2(1), 2013).
      */
     private void hit(
-        int i, float ox, float oy, float oz, float dx, float dy, float dz, float least) {
-      int c = 9 * i;
-      float e1x = corners[c + 3];
-      float e1y = corners[c + 4];
-      float e1z = corners[c + 5];
-      float e2x = corners[c + 6];
-      float e2y = corners[c + 7];
-      float e2z = corners[c + 8];
-      float px = dy * e2z - dz * e2y;
-      float py = dz * e2x - dx * e2z;
-      float pz = dx * e2y - dy * e2x;
-      float det = e1x * px + e1y * py + e1z * pz;
+        float[] p,
+        int i,
+        float px,
+        float py,
+        float pz,
+        float shearX,
+        float shearY,
+        float shearZ,
+        float least) {
+      int k = 9 * i;
+      float az = p[k + 2] - pz;
+      float bz = p[k + 5] - pz;
+      float cz = p[k + 8] - pz;
+      float ax = p[k] - px - shearX * az;
+      float ay = p[k + 1] - py - shearY * az;
+      float bx = p[k + 3] - px - shearX * bz;
+      float by = p[k + 4] - py - shearY * bz;
+      float cx = p[k + 6] - px - shearX * cz;
+      float cy = p[k + 7] - py - shearY * cz;
+      float u = cx * by - cy * bx;
+      float v = ax * cy - ay * cx;
+      float w = bx * ay - by * ax;
+      if (u == 0 || v == 0 || w == 0) {
+        // Right on an edge, as far as float can tell.
+        u = (float) ((double) cx * by - (double) cy * bx);
+        v = (float) ((double) ax * cy - (double) ay * cx);
+        w = (float) ((double) bx * ay - (double) by * ax);
+      }
+      if ((u < 0 || v < 0 || w < 0) && (u > 0 || v > 0 || w > 0)) {
+        return;
+      }
+      float det = u + v + w;
       if (det == 0) {
         return;
       }
-      float inv = 1 / det;
-      float tx = ox - corners[c];
-      float ty = oy - corners[c + 1];
-      float tz = oz - corners[c + 2];
-      float u = (tx * px + ty * py + tz * pz) * inv;
-      if (u < -1e-6f || u > 1.000001f) {
-        return;
-      }
-      float qx = ty * e1z - tz * e1y;
-      float qy = tz * e1x - tx * e1z;
-      float qz = tx * e1y - ty * e1x;
-      float v = (dx * qx + dy * qy + dz * qz) * inv;
-      if (v < -1e-6f || u + v > 1.000001f) {
-        return;
-      }
-      float t = (e2x * qx + e2y * qy + e2z * qz) * inv;
+      float t = (u * az + v * bz + w * cz) * shearZ / det;
       if (t > least && t < distance) {
         distance = t;
         triangle = originalTriangle[i];
@@ -250,12 +308,12 @@ public final class Bvh {
       float ax = x - corners[c];
       float ay = y - corners[c + 1];
       float az = z - corners[c + 2];
-      float e1x = corners[c + 3];
-      float e1y = corners[c + 4];
-      float e1z = corners[c + 5];
-      float e2x = corners[c + 6];
-      float e2y = corners[c + 7];
-      float e2z = corners[c + 8];
+      float e1x = corners[c + 3] - corners[c];
+      float e1y = corners[c + 4] - corners[c + 1];
+      float e1z = corners[c + 5] - corners[c + 2];
+      float e2x = corners[c + 6] - corners[c];
+      float e2y = corners[c + 7] - corners[c + 1];
+      float e2z = corners[c + 8] - corners[c + 2];
       float d1 = e1x * ax + e1y * ay + e1z * az;
       float d2 = e2x * ax + e2y * ay + e2z * az;
       float e11 = e1x * e1x + e1y * e1y + e1z * e1z;
@@ -340,9 +398,15 @@ public final class Bvh {
 
     private float normalDot(int i, float x, float y, float z) {
       int c = 9 * i;
-      float nx = corners[c + 4] * corners[c + 8] - corners[c + 5] * corners[c + 7];
-      float ny = corners[c + 5] * corners[c + 6] - corners[c + 3] * corners[c + 8];
-      float nz = corners[c + 3] * corners[c + 7] - corners[c + 4] * corners[c + 6];
+      float ax = corners[c + 3] - corners[c];
+      float ay = corners[c + 4] - corners[c + 1];
+      float az = corners[c + 5] - corners[c + 2];
+      float bx = corners[c + 6] - corners[c];
+      float by = corners[c + 7] - corners[c + 1];
+      float bz = corners[c + 8] - corners[c + 2];
+      float nx = ay * bz - az * by;
+      float ny = az * bx - ax * bz;
+      float nz = ax * by - ay * bx;
       float size = (float) Math.sqrt(nx * nx + ny * ny + nz * nz);
       return size == 0 ? 2 : (nx * x + ny * y + nz * z) / size;
     }

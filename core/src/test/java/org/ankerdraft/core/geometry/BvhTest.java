@@ -64,4 +64,126 @@ class BvhTest {
       assertThat(q.distance).isCloseTo(bestNear, within(1e-3f));
     }
   }
+
+  /**
+   * A box of side 2 about the origin, each face a grid of n by n squares of two triangles, turned.
+   */
+  private record Grid(float[] positions, int[] triangles) {
+    static Grid turned(int n, Random random) {
+      double a = random.nextDouble(6);
+      double b = random.nextDouble(6);
+      float[] p = new float[3 * 6 * (n + 1) * (n + 1)];
+      int[] t = new int[6 * 6 * n * n];
+      int node = 0;
+      int corner = 0;
+      for (int face = 0; face < 6; face++) {
+        int first = node;
+        for (int i = 0; i <= n; i++) {
+          for (int j = 0; j <= n; j++) {
+            double[] at = onFace(face, 2.0 * i / n - 1, 2.0 * j / n - 1);
+            double x = at[0] * Math.cos(a) - at[1] * Math.sin(a);
+            double y = at[0] * Math.sin(a) + at[1] * Math.cos(a);
+            p[3 * node] = (float) (x * Math.cos(b) - at[2] * Math.sin(b));
+            p[3 * node + 1] = (float) y;
+            p[3 * node + 2] = (float) (x * Math.sin(b) + at[2] * Math.cos(b));
+            node++;
+          }
+        }
+        for (int i = 0; i < n; i++) {
+          for (int j = 0; j < n; j++) {
+            int q = first + i * (n + 1) + j;
+            for (int k : new int[] {q, q + 1, q + n + 2, q, q + n + 2, q + n + 1}) {
+              t[corner++] = k;
+            }
+          }
+        }
+      }
+      return new Grid(p, t);
+    }
+
+    /**
+     * The same numbers on the edges of neighbouring faces, so that the box is closed to the bit.
+     */
+    private static double[] onFace(int face, double u, double v) {
+      double side = face % 2 == 0 ? 1 : -1;
+      return switch (face / 2) {
+        case 0 -> new double[] {side, u, v};
+        case 1 -> new double[] {u, side, v};
+        default -> new double[] {u, v, side};
+      };
+    }
+  }
+
+  /** Rays at corners and along edges are where those that are not watertight slip through. */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+  void noRaySlipsThroughAClosedMesh(long seed) {
+    Random random = new Random(seed);
+    Grid box = Grid.turned(7, random);
+    Bvh.Query q = new Bvh(box.positions, box.triangles).query();
+    for (int round = 0; round < 40; round++) {
+      float ox = random.nextFloat(-0.5f, 0.5f);
+      float oy = random.nextFloat(-0.5f, 0.5f);
+      float oz = random.nextFloat(-0.5f, 0.5f);
+      for (int t = 0; t < box.triangles.length; t += 3) {
+        int from = 3 * box.triangles[t];
+        int to = 3 * box.triangles[t + 1 + random.nextInt(2)];
+        // At a corner, and somewhere on an edge.
+        for (float share : new float[] {0, random.nextFloat()}) {
+          float dx = box.positions[from] + share * (box.positions[to] - box.positions[from]) - ox;
+          float dy =
+              box.positions[from + 1]
+                  + share * (box.positions[to + 1] - box.positions[from + 1])
+                  - oy;
+          float dz =
+              box.positions[from + 2]
+                  + share * (box.positions[to + 2] - box.positions[from + 2])
+                  - oz;
+          assertThat(q.firstHit(ox, oy, oz, dx, dy, dz, 0, Float.MAX_VALUE))
+              .as("seed %d, triangle %d, share %f", seed, t / 3, share)
+              .isTrue();
+          assertThat(q.distance).isCloseTo(1, within(1e-4f));
+        }
+      }
+    }
+  }
+
+  /** A ray along a side of many boxes meets what lies across it. */
+  @ParameterizedTest
+  @ValueSource(floats = {0, 1e-35f, -1e-35f, 1e-12f})
+  void raysAlongTheSidesOfBoxesAreNotLost(float slant) {
+    // Two walls of squares across z, at 1 and at 2; the rays run in the lines between the squares.
+    int n = 8;
+    float[] p = new float[2 * 3 * (n + 1) * (n + 1)];
+    int[] t = new int[2 * 6 * n * n];
+    int node = 0;
+    int corner = 0;
+    for (int wall = 1; wall <= 2; wall++) {
+      int first = node;
+      for (int i = 0; i <= n; i++) {
+        for (int j = 0; j <= n; j++) {
+          p[3 * node] = i;
+          p[3 * node + 1] = j;
+          p[3 * node++ + 2] = wall;
+        }
+      }
+      for (int i = 0; i < n; i++) {
+        for (int j = 0; j < n; j++) {
+          int q = first + i * (n + 1) + j;
+          for (int k : new int[] {q, q + 1, q + n + 2, q, q + n + 2, q + n + 1}) {
+            t[corner++] = k;
+          }
+        }
+      }
+    }
+    Bvh.Query q = new Bvh(p, t).query();
+    for (int i = 1; i < n; i++) {
+      for (int j = 1; j < n; j++) {
+        assertThat(q.firstHit(i, j, 0, slant, 0, 1, 0, Float.MAX_VALUE)).isTrue();
+        assertThat(q.distance).isEqualTo(1);
+        assertThat(q.firstHit(i, j, 0, 0, slant, 1, 1.5f, Float.MAX_VALUE)).isTrue();
+        assertThat(q.distance).isEqualTo(2);
+      }
+    }
+  }
 }
