@@ -19,8 +19,8 @@ import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.TriangleMesh;
 
 /**
- * Wall-thickness rays per second against another program's, on the same mesh, with the same rays and
- * threads.
+ * Wall-thickness rays per second against another program's, on the same mesh, with the same rays
+ * and threads.
  *
  * <p>Usage: {@code RayBench NAME WANTED PROGRAM}.
  */

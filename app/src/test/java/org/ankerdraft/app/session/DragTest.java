@@ -1,0 +1,222 @@
+package org.ankerdraft.app.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import javafx.application.Platform;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.part.Parameter;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.WorkerProgram;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxToolkit;
+
+/** A number under the hand: what is drawn while it moves, and what is true when it rests. */
+class DragTest {
+  /** A block whose height is dragged, and steps after it. */
+  private static final String PART =
+      """
+      {"ankerdraft": 1, "name": "block", "parameters": [{"name": "h", "value": "10 mm"}],
+       "steps": [
+        {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+        {"kind": "extrude", "id": "block", "sketch": "s", "depth": "h", "body": "Body"},
+        {"kind": "round", "id": "edges", "sets": [{"edges": [{"choose": "loop", "face": {"choose": "face", "name": "block/start"}}], "size": "2 mm"}]},
+        {"kind": "shell", "id": "wall", "thickness": "1.5 mm", "open": [{"choose": "face", "name": "block/end"}]}]}
+      """;
+
+  @TempDir Path folder;
+  private Workbench workbench;
+  private Session session;
+
+  /** What was told, and the volume of what was drawn then. */
+  private final List<Session.Change> told = new ArrayList<>();
+
+  private boolean isCalledChecked;
+
+  private final List<Double> volumes = new ArrayList<>();
+
+  @BeforeEach
+  void start() throws Exception {
+    FxToolkit.registerPrimaryStage();
+    Path file = Files.writeString(folder.resolve("block.json"), PART);
+    workbench = new Workbench(WorkerProgram.find().orElseThrow());
+    session = new Session(workbench, folder.resolve("journals"));
+    onFx(() -> session.open(file));
+    until(this::isAtRest);
+    onFx(() -> {
+      session.listen(this::note);
+      return null;
+    });
+  }
+
+  @AfterEach
+  void end() {
+    workbench.close();
+  }
+
+  private void note(Session.Change change) {
+    if (change == Session.Change.EARLY || change == Session.Change.STATE) {
+      told.add(change);
+      isCalledChecked |= session.isReportCurrent();
+      volumes.add(drawn().body().volumeMm3());
+    }
+  }
+
+  private BodyAnalysis drawn() {
+    return session.bodies().getFirst();
+  }
+
+  private boolean isAtRest() {
+    return session.isReportCurrent()
+        && session.state().isPresent()
+        && session.state().get().part().equals(session.document());
+  }
+
+  private static <T> T onFx(Callable<T> work) throws Exception {
+    CompletableFuture<T> done = new CompletableFuture<>();
+    Platform.runLater(() -> {
+      try {
+        done.complete(work.call());
+      } catch (Exception | AssertionError e) {
+        done.completeExceptionally(e);
+      }
+    });
+    return done.get(60, TimeUnit.SECONDS);
+  }
+
+  private static void until(Callable<Boolean> condition) throws Exception {
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+    while (!onFx(condition)) {
+      assertThat(System.nanoTime()).as("waited too long").isLessThan(end);
+      Thread.sleep(10);
+    }
+  }
+
+  private void select(String step) throws Exception {
+    onFx(() -> {
+      session.select(step);
+      return null;
+    });
+  }
+
+  private void drag(double height) throws Exception {
+    onFx(() -> {
+      session.preview(
+          session
+              .document()
+              .withParameters(List.of(new Parameter("h", new Expr(height + " mm"), null))));
+      return null;
+    });
+  }
+
+  private void letGo() throws Exception {
+    onFx(() -> {
+      session.endPreview();
+      return null;
+    });
+  }
+
+  private static PartState fresh(PartDocument part) {
+    try (GeometryKernel kernel = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
+      return new PartBuilder(kernel, Tolerance.MODEL)
+          .build(part, Map.of(), PartBuilder.Progress.NONE, () -> false)
+          .orElseThrow();
+    }
+  }
+
+  @Test
+  void theStepUnderTheHandIsDrawnFirstAndTheWholePartLast() throws Exception {
+    select("block");
+    drag(12);
+    until(this::isAtRest);
+    assertThat(told).containsExactly(Session.Change.EARLY, Session.Change.STATE);
+    // First the block alone, without its rounds and its wall.
+    assertThat(volumes.getFirst()).isCloseTo(40 * 30 * 12, within(1e-6));
+    assertThat(volumes.getLast())
+        .isCloseTo(fresh(session.document()).bodies().get("Body").volumeMm3(), within(1e-6));
+  }
+
+  @Test
+  void aParameterIsUnderTheHandToo() throws Exception {
+    drag(13);
+    until(this::isAtRest);
+    assertThat(told.getFirst()).isEqualTo(Session.Change.EARLY);
+    assertThat(volumes.getFirst()).isCloseTo(40 * 30 * 13, within(1e-6));
+  }
+
+  @Test
+  void whatIsEditedAtTheEndNeedsNoEarlyPicture() throws Exception {
+    select("wall");
+    onFx(() -> {
+      PartDocument part = session.document();
+      session.preview(part.withoutStep("wall"));
+      return null;
+    });
+    until(this::isAtRest);
+    assertThat(told).containsOnly(Session.Change.STATE);
+  }
+
+  @Test
+  void aMovingHandIsFollowedAndTheLastValueStands() throws Exception {
+    select("block");
+    for (int i = 1; i <= 25; i++) {
+      drag(10 + 0.2 * i);
+      Thread.sleep(30);
+    }
+    letGo();
+    until(this::isAtRest);
+    // Something was drawn on the way, not only at the end.
+    assertThat(told.stream().filter(c -> c == Session.Change.EARLY).count()).isGreaterThan(2);
+    assertThat(told.getLast()).isEqualTo(Session.Change.STATE);
+    assertThat(onFx(() -> session.state().orElseThrow().bodies().get("Body").volumeMm3()))
+        .isCloseTo(fresh(session.document()).bodies().get("Body").volumeMm3(), within(1e-6));
+  }
+
+  /** Nothing that is only drawn is called checked, and a file saved meanwhile holds the truth. */
+  @Test
+  void aPartSavedInTheMiddleOfADragOpensAsItsStepsSay() throws Exception {
+    select("block");
+    Path saved = folder.resolve("saved.anker");
+    for (int i = 1; i <= 6; i++) {
+      drag(14 + i);
+      onFx(() -> {
+        session.save(saved, new byte[0]);
+        return null;
+      });
+      Thread.sleep(60);
+    }
+    letGo();
+    until(this::isAtRest);
+    assertThat(isCalledChecked).isFalse();
+    PartFile.Content content = ((PartFile.Opened.Ok) PartFile.open(saved)).content();
+    try (GeometryKernel kernel = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
+      PartBuilder builder = new PartBuilder(kernel, Tolerance.MODEL);
+      builder.remember(content.cache());
+      PartState opened =
+          builder
+              .build(content.part(), content.files(), PartBuilder.Progress.NONE, () -> false)
+              .orElseThrow();
+      PartState anew = fresh(content.part());
+      assertThat(opened.isOk()).isTrue();
+      assertThat(opened.bodies().get("Body").named().shape().mass().volumeMm3())
+          .isCloseTo(anew.bodies().get("Body").volumeMm3(), within(1e-6));
+    }
+  }
+}
