@@ -136,8 +136,8 @@ public final class ScaleBench {
     PartState state = state(builder, part);
     RuleBook book = RuleBook.forPart(part).orElseThrow();
     long start = System.nanoTime();
-    checks.check(state, book, () -> false).orElseThrow();
-    return (System.nanoTime() - start) / 1e6;
+    boolean isChecked = checks.check(state, book, () -> false).isPresent();
+    return ifDone(isChecked, start);
   }
 
   /** Tubs with a rounded foot against the same without it. */
@@ -175,8 +175,16 @@ public final class ScaleBench {
 
   private static double timed(PartBuilder builder, PartDocument part, Surveyor surveyor) {
     long start = System.nanoTime();
-    surveyor.survey(state(builder, part), () -> false).orElseThrow();
-    return (System.nanoTime() - start) / 1e6;
+    boolean isSurveyed = surveyor.survey(state(builder, part), () -> false).isPresent();
+    return ifDone(isSurveyed, start);
+  }
+
+  /** Time since the start, ms. */
+  private static double ifDone(boolean isDone, long startNanos) {
+    if (!isDone) {
+      throw new IllegalStateException("it was given up, though nobody cancelled it");
+    }
+    return (System.nanoTime() - startNanos) / 1e6;
   }
 
   private static double built(PartBuilder builder, PartDocument part) {
@@ -209,7 +217,7 @@ public final class ScaleBench {
     Map<Integer, Double> out = new TreeMap<>();
     try (InputStream in = process.getInputStream()) {
       for (String line : new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().toList()) {
-        String[] words = line.split(" ");
+        String[] words = line.split(" ", -1);
         out.put(Integer.parseInt(words[0]), Double.parseDouble(words[1]));
       }
     }
@@ -240,7 +248,8 @@ public final class ScaleBench {
   private static double[] place(int i, int of) {
     int row = (int) Math.ceil(Math.sqrt(of));
     double pitch = 280.0 / row;
-    return new double[] {-140 + pitch * (i % row + 0.5), -140 + pitch * (i / row + 0.5)};
+    int line = i / row;
+    return new double[] {-140 + pitch * (i % row + 0.5), -140 + pitch * (line + 0.5)};
   }
 
   private static void addBoss(List<String> steps, String id, double[] at, double high) {

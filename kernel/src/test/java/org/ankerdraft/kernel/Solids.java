@@ -29,8 +29,19 @@ final class Solids {
   }
 
   static Derived extruded(GeometryKernel kernel, ProfileCurve.Region region, double height) {
+    return extrudedFrom(kernel, region, 0, height);
+  }
+
+  /** A prism that begins at some height. */
+  static Derived extrudedFrom(
+      GeometryKernel kernel, ProfileCurve.Region region, double z, double height) {
     return kernel
-        .extrude(List.of(region), GROUND, Vec3.ZERO, new Vec3(0, 0, height), Budget.ofSeconds(30))
+        .extrude(
+            List.of(region),
+            GROUND,
+            new Vec3(0, 0, z),
+            new Vec3(0, 0, height),
+            Budget.ofSeconds(30))
         .orThrow();
   }
 

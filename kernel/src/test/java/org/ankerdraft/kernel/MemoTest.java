@@ -1,0 +1,143 @@
+package org.ankerdraft.kernel;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.ankerdraft.kernel.GeometryKernel.BlendType;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.Together;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/**
+ * The worker remembers what it worked out of faces and edges that come again. What it says of a
+ * body must be what a worker says that has never seen any of it.
+ */
+class MemoTest {
+  private static final Budget BUDGET = Budget.ofSeconds(30);
+  private static final double ANGLE = Math.toRadians(15);
+  private static GeometryKernel kernel;
+
+  @BeforeAll
+  static void start() {
+    kernel = new GeometryKernel(WorkerProgram.find().orElseThrow());
+  }
+
+  @AfterAll
+  static void stop() {
+    kernel.close();
+  }
+
+  /** A box with a corner at (x, y, z). */
+  private static Shape boxAt(
+      double x, double y, double z, double width, double depth, double height) {
+    double[] outline = {x, y, x + width, y, x + width, y + depth, x, y + depth};
+    return Solids.extrudedFrom(kernel, Solids.polygon(outline), z, height).shape();
+  }
+
+  private static void assertSameAsNew(Shape shape, double deflection) {
+    try (GeometryKernel other = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
+      Shape anew = other.restore(shape.brepBytes(), BUDGET).orThrow();
+      assertThat(anew.proof().isSound()).isEqualTo(shape.proof().isSound());
+      assertThat(anew.mass().volumeMm3())
+          .isCloseTo(shape.mass().volumeMm3(), within(1e-9 * shape.mass().volumeMm3()));
+      assertThat(anew.mass().boxMin().distance(shape.mass().boxMin())).isLessThan(1e-9);
+      assertThat(anew.mass().boxMax().distance(shape.mass().boxMax())).isLessThan(1e-9);
+      assertThat(anew.topology().faces()).hasSameSizeAs(shape.topology().faces());
+      for (int f = 1; f <= anew.topology().faces().size(); f++) {
+        Topology.Face is = shape.topology().face(f);
+        Topology.Face wanted = anew.topology().face(f);
+        assertThat(is.kind()).isEqualTo(wanted.kind());
+        assertThat(is.areaMm2()).isCloseTo(wanted.areaMm2(), within(1e-9 * wanted.areaMm2()));
+        assertThat(is.normal().angleTo(wanted.normal())).isLessThan(1e-9);
+        assertThat(is.loops()).isEqualTo(wanted.loops());
+        assertThat(is.concave()).isEqualTo(wanted.concave());
+      }
+      for (int e = 1; e <= anew.topology().edges().size(); e++) {
+        Topology.Edge is = shape.topology().edge(e);
+        Topology.Edge wanted = anew.topology().edge(e);
+        assertThat(is.bend()).as("edge %d", e).isEqualTo(wanted.bend());
+        assertThat(is.faces()).isEqualTo(wanted.faces());
+        assertThat(is.mid().distance(wanted.mid())).isLessThan(1e-9);
+      }
+      TriangleMesh mesh = kernel.mesh(shape, deflection, ANGLE, BUDGET).orThrow();
+      TriangleMesh fresh = other.mesh(anew, deflection, ANGLE, BUDGET).orThrow();
+      assertThat(mesh.watertight()).isTrue();
+      assertThat(fresh.watertight()).isTrue();
+      assertThat(mesh.triangleCount()).isEqualTo(fresh.triangleCount());
+      assertThat(mesh.volumeMm3()).isCloseTo(fresh.volumeMm3(), within(1e-6 * fresh.volumeMm3()));
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void aBodyThatGrowsIsDescribedAndMeshedAsIfItWereNew(long seed) {
+    Random random = new Random(seed);
+    Shape body = boxAt(-50, -40, 0, 100, 80, 5);
+    for (int i = 0; i < 8; i++) {
+      double x = random.nextDouble(-55, 45);
+      double y = random.nextDouble(-45, 35);
+      boolean grows = random.nextInt(3) > 0;
+      Shape tool = boxAt(x, y, grows ? 2 : -1, 6 + 6 * random.nextDouble(), 5, grows ? 9 : 20);
+      Combination kind = grows ? Combination.UNITE : Combination.SUBTRACT;
+      body = kernel.combine(kind, body, List.of(tool), true, BUDGET).orThrow().shape();
+      if (i % 2 == 0) {
+        // Meshed on the way too, so that triangles are there to be used again.
+        assertThat(kernel.mesh(body, 0.1, ANGLE, BUDGET).orThrow().watertight()).isTrue();
+      }
+    }
+    assertSameAsNew(body, 0.1);
+  }
+
+  @Test
+  void aRoundAddedToARoundedBodyIsDescribedAndMeshedAsIfItWereNew() {
+    Shape box = boxAt(0, 0, 0, 30, 20, 10);
+    Shape once = kernel.blend(box, BlendType.ROUND, Map.of(1, 2.0), BUDGET).orThrow().shape();
+    assertThat(kernel.mesh(once, 0.02, ANGLE, BUDGET).orThrow().watertight()).isTrue();
+    Shape hole = boxAt(10, 5, -1, 5, 5, 12);
+    Shape twice =
+        kernel.combine(Combination.SUBTRACT, once, List.of(hole), false, BUDGET).orThrow().shape();
+    assertSameAsNew(twice, 0.02);
+  }
+
+  @Test
+  void finerTrianglesAreNotTakenFromCoarserOnes() {
+    Derived rod = Solids.extruded(kernel, Solids.disc(5), 10);
+    TriangleMesh coarse = kernel.mesh(rod.shape(), 0.5, Math.toRadians(40), BUDGET).orThrow();
+    TriangleMesh fine = kernel.mesh(rod.shape(), 0.005, Math.toRadians(5), BUDGET).orThrow();
+    TriangleMesh again = kernel.mesh(rod.shape(), 0.5, Math.toRadians(40), BUDGET).orThrow();
+    assertThat(fine.triangleCount()).isGreaterThan(3 * coarse.triangleCount());
+    assertThat(again.triangleCount()).isEqualTo(coarse.triangleCount());
+  }
+
+  /** What each of several tools has in common with the body, in closed form. */
+  @Test
+  void toolsThatLieApartTellWhatEachDid() {
+    Shape plate = boxAt(0, 0, 0, 100, 50, 4);
+    List<Shape> tools = new ArrayList<>();
+    tools.add(boxAt(10, 10, 4, 5, 5, 6));
+    tools.add(boxAt(30, 10, 3, 5, 5, 6));
+    tools.add(boxAt(50, 45, 2, 5, 10, 6));
+    tools.add(boxAt(70, 10, -3, 5, 5, 12));
+    Together united = kernel.combineApart(Combination.UNITE, plate, tools, true, BUDGET).orThrow();
+    assertThat(united.overlapsMm3()).hasSize(4);
+    double[] common = {0, 25, 5 * 5 * 2, 25 * 4};
+    double volume = 100 * 50 * 4;
+    for (int i = 0; i < 4; i++) {
+      assertThat(united.overlapsMm3().get(i)).isCloseTo(common[i], within(1e-6));
+      volume += tools.get(i).mass().volumeMm3() - common[i];
+    }
+    assertThat(united.derived().shape().mass().volumeMm3()).isCloseTo(volume, within(1e-6));
+    Together cut = kernel.combineApart(Combination.SUBTRACT, plate, tools, false, BUDGET).orThrow();
+    assertThat(cut.overlapsMm3()).hasSize(4);
+    assertThat(cut.derived().shape().mass().volumeMm3())
+        .isCloseTo(100 * 50 * 4 - 25 - 50 - 100, within(1e-6));
+  }
+}
