@@ -1,6 +1,7 @@
 package org.ankerdraft.core.survey;
 
 import java.time.Duration;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,6 +24,9 @@ public final class Surveyor {
   /** Accuracy of the mesh that is measured and drawn, as a share of the body's diagonal. */
   private static final double MESH_SHARE = 4e-4;
 
+  /** Steps in which that accuracy follows the size, in each doubling. */
+  private static final double STEPS = 8;
+
   private static final double MESH_ANGLE_RAD = Math.toRadians(15);
   private static final double SPACING_SHARE = 1.0 / 45;
   private static final double ANGLE_TOLERANCE_RAD = Math.toRadians(0.02);
@@ -30,6 +34,7 @@ public final class Surveyor {
   private final GeometryKernel kernel;
   private final int threads;
   private final Map<String, BodyAnalysis> kept = new LinkedHashMap<>();
+  private final Map<String, WallField> lastWalls = new HashMap<>();
 
   /**
    * @param threads that measure walls
@@ -41,7 +46,15 @@ public final class Surveyor {
 
   /** Chord error of the meshes made for a body, mm. */
   public static double deflectionMm(Body body) {
-    return body.named().shape().mass().diagonalMm() * MESH_SHARE;
+    return steady(body.named().shape().mass().diagonalMm()) * MESH_SHARE;
+  }
+
+  /**
+   * A little less than a size, and the same for sizes that differ by little: so that a small change
+   * of a body does not change how finely all of it is looked at.
+   */
+  private static double steady(double sizeMm) {
+    return Math.pow(2, Math.floor(STEPS * Math.log(sizeMm) / Math.log(2)) / STEPS);
   }
 
   /**
@@ -96,14 +109,24 @@ public final class Surveyor {
     }
     Body body = a.body();
     Bvh bvh = new Bvh(a.mesh());
-    double spacing = body.named().shape().mass().diagonalMm() * SPACING_SHARE;
-    WallField wall = WallField.measure(a.mesh(), bvh, spacing, deflectionMm(body), threads, cancel);
+    double spacing = steady(body.named().shape().mass().diagonalMm()) * SPACING_SHARE;
+    WallField wall =
+        WallField.measure(
+            a.mesh(),
+            bvh,
+            spacing,
+            deflectionMm(body),
+            threads,
+            lastWalls.get(body.name()),
+            cancel);
     if (wall == null) {
       return Optional.empty();
     }
     BodyAnalysis measured =
         new BodyAnalysis(body, a.mesh(), bvh, a.draft(), wall, WallStatistics.of(wall));
     kept.put(body.key() + state.part().process().pull().unit(), measured);
+    lastWalls.keySet().retainAll(state.bodies().keySet());
+    lastWalls.put(body.name(), wall);
     return Optional.of(measured);
   }
 }

@@ -8,6 +8,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.Budget;
@@ -56,14 +57,22 @@ public final class WallField {
   private final float[] bySphere;
   private final float[] nodeArea;
   private final float spread;
+  private final TriangleMesh body;
+  private final Measurement measurement;
 
-  private WallField(
-      FineMesh mesh, float[] byRay, float[] bySphere, float[] nodeArea, float spread) {
-    this.mesh = mesh;
-    this.byRay = byRay;
-    this.bySphere = bySphere;
-    this.nodeArea = nodeArea;
+  private WallField(TriangleMesh body, Measurement m, float spread) {
+    this.body = body;
+    this.measurement = m;
+    this.mesh = m.mesh;
+    this.byRay = m.ray;
+    this.bySphere = m.covered();
+    this.nodeArea = m.area;
     this.spread = spread;
+  }
+
+  /** How many nodes were measured anew, not taken over from an earlier field. */
+  public int measuredNodes() {
+    return measurement.measured.get();
   }
 
   public FineMesh mesh() {
@@ -96,6 +105,8 @@ public final class WallField {
    * @param spacingMm longest edge of the mesh on which the thickness is sampled
    * @param accuracyMm chord error of the mesh
    * @param threads how many to use
+   * @param before a field of the same body as it was, or null: what lies apart from every change is
+   *     taken over, and comes to the same
    * @return null if cancelled
    */
   public static WallField measure(
@@ -104,15 +115,18 @@ public final class WallField {
       double spacingMm,
       double accuracyMm,
       int threads,
+      WallField before,
       Budget.Cancel cancel) {
     FineMesh mesh = FineMesh.of(body, spacingMm);
     Measurement m =
         new Measurement(mesh, bvh, (float) accuracyMm, (float) (SLACK_SHARE * spacingMm));
+    if (before != null && before.measurement.isLike(m)) {
+      m.takeOver(before.measurement, new SurfaceChange(before.body, body));
+    }
     if (!inParallel(mesh.nodeCount(), threads, cancel, m::measure)) {
       return null;
     }
-    float[] sphere = m.covered();
-    return new WallField(mesh, m.ray, sphere, m.area, (float) spacingMm);
+    return new WallField(body, m, (float) spacingMm);
   }
 
   public interface Range {
@@ -161,6 +175,10 @@ public final class WallField {
     private final boolean[] across;
     private final float slack;
     private final float size;
+    private final AtomicInteger measured = new AtomicInteger();
+    private Measurement known;
+    private SurfaceChange change;
+    private FloatTuples knownSamples;
 
     Measurement(FineMesh mesh, Bvh bvh, float accuracy, float slack) {
       this.slack = slack;
@@ -214,11 +232,66 @@ public final class WallField {
       return new Vec3(p[3 * n], p[3 * n + 1], p[3 * n + 2]);
     }
 
+    /** Whether what was measured in the other means the same here. */
+    boolean isLike(Measurement other) {
+      return accuracy == other.accuracy && size == other.size && slack == other.slack;
+    }
+
+    void takeOver(Measurement before, SurfaceChange since) {
+      known = before;
+      change = since;
+      knownSamples = new FloatTuples(6, before.samples());
+    }
+
+    /** Place and direction of each sample. */
+    private float[] samples() {
+      float[] out = new float[6 * mesh.nodeCount()];
+      for (int n = 0; n < mesh.nodeCount(); n++) {
+        putSample(n, out, 6 * n);
+      }
+      return out;
+    }
+
+    private void putSample(int n, float[] to, int at) {
+      System.arraycopy(sample, 3 * n, to, at, 3);
+      System.arraycopy(mesh.normals(), 3 * n, to, at + 3, 3);
+    }
+
     void measure(int from, int to) {
       Bvh.Query query = bvh.query();
+      Bvh.Query changes = change == null ? null : change.query();
+      float[] own = new float[6];
+      int count = 0;
       for (int n = from; n < to; n++) {
-        measure(n, query);
+        if (changes == null || !isTakenOver(n, changes, own)) {
+          measure(n, query);
+          count++;
+        }
       }
+      measured.addAndGet(count);
+    }
+
+    /**
+     * Everything that decides about a sample lies within the sphere that its search begins with,
+     * the one over the whole ray, and a little around it.
+     */
+    private boolean isTakenOver(int n, Bvh.Query changes, float[] own) {
+      putSample(n, own, 0);
+      int old = knownSamples.find(own, 0);
+      if (old < 0 || Float.isNaN(known.ray[old])) {
+        return false;
+      }
+      float half = known.ray[old] / 2;
+      float around = half + 4 * accuracy + size * 1e-4f;
+      if (changes.nearest(
+          own[0] - half * own[3], own[1] - half * own[4], own[2] - half * own[5], around)) {
+        return false;
+      }
+      ray[n] = known.ray[old];
+      radius[n] = known.radius[old];
+      System.arraycopy(known.centre, 3 * old, centre, 3 * n, 3);
+      across[n] = known.across[old];
+      return true;
     }
 
     private void measure(int n, Bvh.Query q) {

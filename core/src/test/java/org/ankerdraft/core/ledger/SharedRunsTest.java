@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.LongStream;
@@ -112,7 +113,7 @@ class SharedRunsTest {
     }
   }
 
-  private static TreeSet<FaceName> names(NamedShape shape) {
+  private static Set<FaceName> names(NamedShape shape) {
     return new TreeSet<>(shape.faceNames());
   }
 

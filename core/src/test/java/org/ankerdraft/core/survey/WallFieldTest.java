@@ -1,0 +1,120 @@
+package org.ankerdraft.core.survey;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.part.PartDocument;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** A wall field that takes over what lies apart from a change is the field measured anew. */
+class WallFieldTest {
+
+  /** A tray with bosses, one of which is moved, raised or made thicker. */
+  private static PartDocument tray(double x, double y, double high, double diameter) {
+    StringBuilder steps =
+        new StringBuilder(Parts.box(120, 80, 20))
+            .append(
+                ",{'kind':'shell','id':'wall','thickness':'2 mm','open':[{'choose':'face','name':'box/end'}]}");
+    for (int i = 0; i < 6; i++) {
+      addBoss(steps, "b" + i, -45 + 18 * i, 24, 8, 5);
+    }
+    addBoss(steps, "moved", x, y, high, diameter);
+    return Parts.part(steps.toString());
+  }
+
+  private static void addBoss(
+      StringBuilder steps, String id, double x, double y, double high, double diameter) {
+    steps.append(
+        String.format(
+            Locale.ROOT,
+            ",{'kind':'sketch','id':'s-%s','plane':{'base':'XY','offset':'2 mm'},'curves':[{'curve':'circle','name':'c','centre':['%.3f mm','%.3f mm'],'diameter':'%.3f mm'}]}",
+            id,
+            x,
+            y,
+            diameter));
+    steps.append(
+        String.format(
+            Locale.ROOT,
+            ",{'kind':'extrude','id':'%s','sketch':'s-%s','depth':'%.3f mm','use':'unite'}",
+            id,
+            id,
+            high));
+  }
+
+  private static WallField measured(Surveyor surveyor, PartState state) {
+    BodyAnalysis plain = surveyor.survey(state, () -> false).orElseThrow().get("Body");
+    return surveyor.withWall(plain, state, () -> false).orElseThrow().wall();
+  }
+
+  private static PartState built(PartBuilder builder, PartDocument part) {
+    return builder.build(part, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
+  }
+
+  private static void assertSame(WallField field, WallField anew) {
+    assertThat(field.mesh().positions()).isEqualTo(anew.mesh().positions());
+    assertThat(field.byRay()).isEqualTo(anew.byRay());
+    assertThat(field.bySphere()).isEqualTo(anew.bySphere());
+    assertThat(field.nodeAreaMm2()).isEqualTo(anew.nodeAreaMm2());
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5})
+  void afterAnyEditItIsTheFieldMeasuredAnew(long seed) {
+    Random random = new Random(seed);
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 2);
+    measured(surveyor, built(builder, tray(0, -20, 8, 5)));
+    for (int i = 0; i < 3; i++) {
+      PartState state =
+          built(
+              builder,
+              tray(
+                  random.nextDouble(-40, 40),
+                  random.nextDouble(-25, 5),
+                  random.nextDouble(3, 15),
+                  random.nextDouble(3, 9)));
+      assertThat(state.isOk()).isTrue();
+      WallField field = measured(surveyor, state);
+      assertSame(field, measured(new Surveyor(Parts.KERNEL, 2), state));
+    }
+  }
+
+  @Test
+  void onlyWhatLiesNearAChangeIsMeasured() {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 1);
+    WallField first = measured(surveyor, built(builder, tray(0, -20, 8, 5)));
+    assertThat(first.measuredNodes()).isEqualTo(first.mesh().nodeCount());
+    WallField moved = measured(surveyor, built(builder, tray(2, -20, 8, 5)));
+    assertThat(moved.measuredNodes()).isPositive().isLessThan(moved.mesh().nodeCount() / 2);
+  }
+
+  @Test
+  void aBodyOfAnotherSizeIsMeasuredAnew() {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 1);
+    measured(surveyor, built(builder, Parts.part(Parts.box(40, 30, 5))));
+    WallField larger = measured(surveyor, built(builder, Parts.part(Parts.box(80, 60, 5))));
+    assertThat(larger.measuredNodes()).isEqualTo(larger.mesh().nodeCount());
+  }
+
+  @Test
+  void tuplesAreFoundToTheBit() {
+    float[] values = {1, 2, 3, 4, -0f, 0, 1, 2};
+    FloatTuples tuples = new FloatTuples(2, values);
+    assertThat(tuples.find(new float[] {9, 3, 4}, 1)).isEqualTo(1);
+    assertThat(tuples.find(new float[] {1, 2}, 0)).isZero();
+    assertThat(tuples.find(new float[] {-0f, 0}, 0)).isEqualTo(2);
+    assertThat(tuples.find(new float[] {0, 0}, 0)).isNegative();
+    assertThat(tuples.find(new float[] {2, 1}, 0)).isNegative();
+    assertThat(new FloatTuples(3, new float[0]).find(new float[] {1, 2, 3}, 0)).isNegative();
+  }
+}
