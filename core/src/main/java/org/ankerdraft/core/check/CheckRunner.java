@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
@@ -80,7 +82,10 @@ public final class CheckRunner {
         }
         continue;
       }
+      // It takes the other worker long, and ours can measure meanwhile.
+      CompletableFuture<Outcome<Boolean>> crossing = null;
       if (!sheets.contains(body.name())) {
+        crossing = CompletableFuture.supplyAsync(() -> crosses(body, cancel), CheckRunner::aside);
         Optional<BodyAnalysis> measured = surveyor.withWall(a, state, cancel);
         if (measured.isEmpty()) {
           return Optional.empty();
@@ -98,7 +103,7 @@ public final class CheckRunner {
       findings.addAll(UndercutCheck.check(a, book, pull));
       findings.addAll(WallCheck.check(a, book));
       findings.addAll(CornerCheck.check(a, book, state.part()));
-      switch (crosses(body, cancel)) {
+      switch (crossing.join()) {
         case Outcome.Done<Boolean>(Boolean crosses) -> {
           if (crosses) {
             findings.add(crossing(body));
@@ -147,7 +152,11 @@ public final class CheckRunner {
         : List.of(Finding.Subject.DRAFT, Finding.Subject.WALL, Finding.Subject.EDGES);
   }
 
-  private final Map<String, Boolean> crossingByKey = new LinkedHashMap<>();
+  private final Map<String, Boolean> crossingByKey = new ConcurrentHashMap<>();
+
+  private static void aside(Runnable work) {
+    Thread.ofPlatform().daemon().name("crossing").start(work);
+  }
 
   /** Whether the boundary crosses itself. An answer that was not found is asked for again. */
   private Outcome<Boolean> crosses(Body body, Budget.Cancel cancel) {

@@ -52,7 +52,7 @@ final class FloatTuples {
       h = 31 * h + Float.floatToRawIntBits(from[at + i]);
       h ^= h >>> 15;
     }
-    return h * 0x9E3779B1 >>> 3;
+    return (h * 0x9E3779B1) >>> 3;
   }
 
   private boolean isSame(int mine, float[] others, int at) {

@@ -1,12 +1,10 @@
 package org.ankerdraft.core.survey;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 
 /**
  * Finds the largest of many spheres that covers a point, or nearly does: up to the corner of a
- * square end.
+ * square end. Once made it is safe for several threads.
  */
 public final class SphereGrid {
   /** A right-angled corner lies sqrt 2 radii from the centre of the sphere that fills it. */
@@ -20,12 +18,26 @@ public final class SphereGrid {
 
   private static final int MOST_PER_CELL = 32;
 
+  private static final int LEAST_CELLS = 16;
+
   private final float[] centre;
   private final float[] radius;
   private final float slack;
   private final float cell;
-  private final Map<Long, int[]> cells = new HashMap<>();
-  private final Map<Long, Integer> counts = new HashMap<>();
+
+  /** Cells by a hash of their place; each lookup of a sphere asks for hundreds. */
+  private final Cell[] cells;
+
+  /** The largest spheres whose centres lie in a cell. */
+  private static final class Cell {
+    private final long key;
+    private final int[] spheres = new int[MOST_PER_CELL];
+    private int count;
+
+    Cell(long key) {
+      this.key = key;
+    }
+  }
 
   /**
    * @param slack how far apart the spheres' samples can be: added to the reach of each
@@ -39,9 +51,19 @@ public final class SphereGrid {
       sum += radius[s];
     }
     cell = spheres.isEmpty() ? 1 : (float) Math.max(slack, CELL_SHARE * sum / spheres.size());
+    cells = new Cell[4 * Integer.highestOneBit(Math.max(LEAST_CELLS, spheres.size()))];
     for (int s : spheres) {
       add(s);
     }
+  }
+
+  /** Where the cell of a key lies, or would lie. */
+  private int slotOf(long key) {
+    int slot = (int) ((key * 0x9E3779B97F4A7C15L) >>> 32) & (cells.length - 1);
+    while (cells[slot] != null && cells[slot].key != key) {
+      slot = (slot + 1) & (cells.length - 1);
+    }
+    return slot;
   }
 
   private static long key(int x, int y, int z) {
@@ -54,11 +76,14 @@ public final class SphereGrid {
 
   private void add(int s) {
     long k = key(index(centre[3 * s]), index(centre[3 * s + 1]), index(centre[3 * s + 2]));
-    int count = counts.getOrDefault(k, 0);
-    int[] list = cells.computeIfAbsent(k, x -> new int[MOST_PER_CELL]);
-    if (count < MOST_PER_CELL) {
-      list[count] = s;
-      counts.put(k, count + 1);
+    int slot = slotOf(k);
+    if (cells[slot] == null) {
+      cells[slot] = new Cell(k);
+    }
+    Cell full = cells[slot];
+    int[] list = full.spheres;
+    if (full.count < MOST_PER_CELL) {
+      list[full.count++] = s;
       return;
     }
     // Full: the smallest makes room, since only the largest is asked for.
@@ -83,10 +108,10 @@ public final class SphereGrid {
     for (int i = ix - reach; i <= ix + reach; i++) {
       for (int j = iy - reach; j <= iy + reach; j++) {
         for (int k = iz - reach; k <= iz + reach; k++) {
-          int[] list = cells.get(key(i, j, k));
-          int count = list == null ? 0 : counts.get(key(i, j, k));
+          Cell found = cells[slotOf(key(i, j, k))];
+          int count = found == null ? 0 : found.count;
           for (int s = 0; s < count; s++) {
-            int c = list[s];
+            int c = found.spheres[s];
             float dx = centre[3 * c] - x;
             float dy = centre[3 * c + 1] - y;
             float dz = centre[3 * c + 2] - z;

@@ -1,7 +1,6 @@
 package org.ankerdraft.core.survey;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
@@ -65,7 +64,7 @@ public final class WallField {
     this.measurement = m;
     this.mesh = m.mesh;
     this.byRay = m.ray;
-    this.bySphere = m.covered();
+    this.bySphere = m.diameter;
     this.nodeArea = m.area;
     this.spread = spread;
   }
@@ -126,6 +125,10 @@ public final class WallField {
     if (!inParallel(mesh.nodeCount(), threads, cancel, m::measure)) {
       return null;
     }
+    SphereGrid spheres = m.measuringSpheres();
+    if (!inParallel(mesh.nodeCount(), threads, cancel, (from, to) -> m.cover(spheres, from, to))) {
+      return null;
+    }
     return new WallField(body, m, (float) spacingMm);
   }
 
@@ -173,6 +176,7 @@ public final class WallField {
     private final float[] sample;
     private final float[] area;
     private final boolean[] across;
+    private final float[] diameter;
     private final float slack;
     private final float size;
     private final AtomicInteger measured = new AtomicInteger();
@@ -190,6 +194,7 @@ public final class WallField {
       radius = new float[n];
       centre = new float[3 * n];
       across = new boolean[n];
+      diameter = new float[n];
       area = new float[n];
       sample = mesh.positions().clone();
       size = extent();
@@ -342,28 +347,28 @@ public final class WallField {
               < ACROSS;
     }
 
+    /** The spheres that measure a wall. */
+    SphereGrid measuringSpheres() {
+      List<Integer> measuring = new ArrayList<>();
+      for (int i = 0; i < across.length; i++) {
+        if (across[i]) {
+          measuring.add(i);
+        }
+      }
+      return new SphereGrid(centre, radius, measuring, slack);
+    }
+
     /**
      * Diameters; where the sphere does not measure a wall, that of the largest one that covers the
      * place.
      */
-    float[] covered() {
-      int n = mesh.nodeCount();
-      float[] diameter = new float[n];
-      Arrays.fill(diameter, Float.NaN);
-      List<Integer> measuring = new ArrayList<>();
-      for (int i = 0; i < n; i++) {
-        if (across[i]) {
-          diameter[i] = 2 * radius[i];
-          measuring.add(i);
-        }
+    void cover(SphereGrid spheres, int from, int to) {
+      for (int i = from; i < to; i++) {
+        diameter[i] =
+            across[i]
+                ? 2 * radius[i]
+                : spheres.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
       }
-      SphereGrid grid = new SphereGrid(centre, radius, measuring, slack);
-      for (int i = 0; i < n; i++) {
-        if (!across[i]) {
-          diameter[i] = grid.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
-        }
-      }
-      return diameter;
     }
   }
 }
