@@ -28,6 +28,9 @@ import org.ankerdraft.vectors.Vec3;
 public final class CheckRunner {
   private static final Duration CROSSING_BUDGET = Duration.ofSeconds(20);
 
+  /** Answers kept of bodies that may come again by undo. */
+  private static final int MOST_ANSWERS = 500;
+
   private static final Duration UNFOLD_BUDGET = Duration.ofSeconds(30);
 
   private final GeometryKernel kernel;
@@ -167,6 +170,9 @@ public final class CheckRunner {
     Outcome<Boolean> outcome =
         slowKernel.crossesItself(body.named().shape(), new Budget(CROSSING_BUDGET, cancel));
     if (outcome instanceof Outcome.Done<Boolean>(Boolean found)) {
+      if (crossingByKey.size() >= MOST_ANSWERS) {
+        crossingByKey.clear();
+      }
       crossingByKey.put(body.key(), found);
     }
     return outcome;

@@ -5,6 +5,7 @@ import java.util.List;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.core.survey.Surveyor;
@@ -59,9 +60,9 @@ final class UndercutCheck {
                 a.body().name(),
                 List.of(name),
                 limit.source(),
-                Words.number(hidden[f])
-                    + " mm2 of face "
-                    + name
+                Words.number(Math.rint(hidden[f] * 10) / 10)
+                    + " mm² of the "
+                    + ChoiceWords.faceName(name)
                     + " are reached by neither tool half",
                 null));
       }

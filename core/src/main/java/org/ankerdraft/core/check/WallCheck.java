@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.vectors.Vec3;
@@ -85,13 +86,13 @@ final class WallCheck {
         limit.source(),
         "largest sphere "
             + Words.number(round(t))
-            + " mm at face "
-            + face
+            + " mm at the "
+            + ChoiceWords.faceName(face)
             + ", "
             + Words.number(limit.value())
             + " mm allowed; "
             + Words.number(Math.rint(area))
-            + " mm2 are beyond",
+            + " mm² are beyond",
         null);
   }
 

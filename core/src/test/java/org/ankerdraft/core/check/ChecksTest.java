@@ -173,6 +173,8 @@ class ChecksTest {
     List<Finding> found = of(report, "draft.undercut");
     assertThat(found).hasSize(3).allMatch(f -> f.severity() == Severity.STOP);
     assertThat(found.stream().flatMap(f -> f.faces().stream())).allMatch(n -> n.isOf("e", "side"));
+    assertThat(found)
+        .allMatch(f -> f.message().matches("[0-9.]+ mm² of the side r\\.\\w+ of e are reached.*"));
     assertThat(report.stops()).isTrue();
     // The same block without the slot has none.
     assertThat(of(check(ok(box(40, 30, 20)), "abs"), "draft.undercut")).isEmpty();
