@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -62,14 +61,7 @@ public final class Session {
   private Map<String, byte[]> files = Map.of();
   private Path file;
   private PartState state;
-  private Map<String, BodyAnalysis> surveyed = Map.of();
-  private Scene surveyedScene = Scene.empty();
-  private Map<String, BodyAnalysis> earlyBodies = Map.of();
-  private Scene earlyScene;
-  private long shownSince;
-  private CheckReport report;
-  private Scene reportScene = Scene.empty();
-  private boolean reportIsCurrent;
+  private Shown shown = new Shown();
   private String selectedStep;
   private String viewedBefore;
   private String progress = "";
@@ -103,27 +95,21 @@ public final class Session {
 
   /** The last report; may be of an earlier state while checks run. */
   public Optional<CheckReport> report() {
-    return Optional.ofNullable(report);
+    return shown.report();
   }
 
   public boolean isReportCurrent() {
-    return reportIsCurrent;
+    return shown.isReportCurrent();
   }
 
   /** What is drawn: with wall fields if the report is of this state. */
   public List<BodyAnalysis> bodies() {
-    if (earlyScene != null) {
-      return List.copyOf(earlyBodies.values());
-    }
-    return List.copyOf(reportIsCurrent ? report.bodies().values() : surveyed.values());
+    return shown.bodies();
   }
 
   /** The bodies as they are drawn. */
   public Scene scene() {
-    if (earlyScene != null) {
-      return earlyScene;
-    }
-    return reportIsCurrent ? reportScene : surveyedScene;
+    return shown.scene();
   }
 
   public Optional<Path> file() {
@@ -302,12 +288,12 @@ public final class Session {
 
   private void rebuild() {
     int before = viewedBefore == null ? -1 : document().indexOf(viewedBefore);
-    PartDocument shown = before < 0 ? document() : document().withStopLine(before);
+    PartDocument viewed = before < 0 ? document() : document().withStopLine(before);
     String edited = null;
     if (history.isInPreview()) {
       edited = selectedStep == null ? Workbench.Request.FIRST_CHANGED : selectedStep;
     }
-    workbench.submit(new Workbench.Request(shown, files, patience, edited), new Watcher());
+    workbench.submit(new Workbench.Request(viewed, files, patience, edited), new Watcher());
   }
 
   /**
@@ -333,7 +319,7 @@ public final class Session {
 
   /** When what is drawn was asked for, by {@link System#nanoTime}. */
   public long shownSince() {
-    return shownSince;
+    return shown.since();
   }
 
   private final class Watcher implements Workbench.Listener {
@@ -348,25 +334,14 @@ public final class Session {
 
     @Override
     public void early(Map<String, BodyAnalysis> analyses, Scene drawn) {
-      shownSince = since;
-      earlyBodies = analyses;
-      earlyScene = drawn;
-      reportIsCurrent = false;
+      shown.early(analyses, drawn, since);
       tell(Change.EARLY);
     }
 
     @Override
     public void built(PartState built, Map<String, BodyAnalysis> analyses, Scene drawn) {
-      // A part that has lost all its bodies to a failed step keeps the last good ones on screen.
-      boolean keepLast = analyses.isEmpty() && !built.isOk() && !surveyed.isEmpty();
       state = built;
-      shownSince = since;
-      earlyScene = null;
-      if (!keepLast) {
-        surveyed = new LinkedHashMap<>(analyses);
-        surveyedScene = drawn;
-      }
-      reportIsCurrent = false;
+      shown.built(built, analyses, drawn, since);
       progress = "checking";
       progressShare = 1;
       tell(Change.STATE);
@@ -376,9 +351,7 @@ public final class Session {
 
     @Override
     public void checked(CheckReport found, Scene drawn) {
-      report = found;
-      reportScene = drawn;
-      reportIsCurrent = !found.bodies().isEmpty() || surveyed.isEmpty();
+      shown.checked(found, drawn);
       progress = "";
       progressShare = -1;
       tell(Change.REPORT);
@@ -389,6 +362,9 @@ public final class Session {
     public void stopped(String why) {
       progress = "";
       progressShare = -1;
+      if (shown.forgetEarly()) {
+        tell(Change.STATE);
+      }
       notice(why);
     }
   }
@@ -423,11 +399,7 @@ public final class Session {
     files = content.files();
     workbench.remember(content.cache());
     state = null;
-    surveyed = Map.of();
-    surveyedScene = Scene.empty();
-    earlyScene = null;
-    report = null;
-    reportIsCurrent = false;
+    shown = new Shown();
     notice = "";
     recover(itsJournal);
     tell(Change.SELECTION);
@@ -436,20 +408,14 @@ public final class Session {
 
   private void recover(Journal left) {
     try {
-      switch (left.recover()) {
-        case Journal.Left.Nothing() -> {}
-        case Journal.Left.Part(PartDocument part, var kept) -> {
-          if (!part.equals(document())) {
-            history.recover(part);
-            notice = "unsaved changes of the last time are recovered; undo gives the saved part";
-          }
-        }
-        case Journal.Left.Unreadable(Path kept, FormatError error) ->
-            notice =
-                "what was left unsaved cannot be read ("
-                    + error
-                    + "); it is kept as "
-                    + kept.getFileName();
+      Journal.Left found = left.recover();
+      boolean isOfThisPart =
+          found instanceof Journal.Left.Part(var part, var kept) && part.equals(document());
+      if (!isOfThisPart) {
+        notice = found.inWords();
+      }
+      if (!isOfThisPart && found instanceof Journal.Left.Part(var part, var kept)) {
+        history.recover(part);
       }
     } catch (IOException e) {
       notice = "the journal cannot be read: " + e.getMessage();

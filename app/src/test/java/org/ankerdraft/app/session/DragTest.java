@@ -189,6 +189,24 @@ class DragTest {
         .isCloseTo(fresh(session.document()).bodies().get("Body").volumeMm3(), within(1e-6));
   }
 
+  @Test
+  void givingUpInTheMiddleShowsTheWholePartAgain() throws Exception {
+    double whole = onFx(() -> drawn().body().volumeMm3());
+    onFx(() -> {
+      session.listen(change -> {
+        if (change == Session.Change.EARLY) {
+          session.cancelBuild();
+        }
+      });
+      return null;
+    });
+    select("block");
+    drag(18);
+    until(() -> session.notice().contains("cancelled"));
+    assertThat(onFx(() -> drawn().body().volumeMm3())).isEqualTo(whole);
+    assertThat(onFx(session::isReportCurrent)).isFalse();
+  }
+
   /** Nothing that is only drawn is called checked, and a file saved meanwhile holds the truth. */
   @Test
   void aPartSavedInTheMiddleOfADragOpensAsItsStepsSay() throws Exception {

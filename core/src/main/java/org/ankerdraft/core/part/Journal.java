@@ -34,6 +34,20 @@ public final class Journal {
 
     /** A journal that cannot be read. It has been put aside under another name, and is not lost. */
     record Unreadable(Path kept, FormatError error) implements Left {}
+
+    /** What is said of it to the user. */
+    default String inWords() {
+      return switch (this) {
+        case Nothing() -> "";
+        case Part(var part, var files) ->
+            "unsaved changes of the last time are recovered; undo gives the saved part";
+        case Unreadable(Path kept, FormatError error) ->
+            "what was left unsaved cannot be read ("
+                + error
+                + "); it is kept as "
+                + kept.getFileName();
+      };
+    }
   }
 
   private final Path file;
