@@ -102,6 +102,11 @@ final class PartBuild implements Runs.Building {
       ready.putAll(results);
     } catch (Ladder.Stopped e) {
       LOG.debug("A run of steps was given up: {}", e.getMessage());
+    } catch (StepStore.CacheLost e) {
+      throw e;
+    } catch (RuntimeException | StackOverflowError e) {
+      // Each of the steps is built by itself, so that it ends only the one whose error it is.
+      LOG.error("The run of steps from {} ended in an internal error", key, e);
     }
   }
 
