@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
@@ -14,6 +15,7 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
@@ -22,6 +24,7 @@ import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.PartOpener;
@@ -40,8 +43,8 @@ import org.slf4j.LoggerFactory;
 public final class Workbench implements AutoCloseable {
   private static final long GRACE_NANOS = 600_000_000L;
 
-  /** After the picture of the edited step, so that the next change finds the worker free. */
-  private static final long HAND_RESTS_NANOS = 140_000_000L;
+  /** After a picture while the hand moves, so that the next change finds the worker free. */
+  private static final long HAND_RESTS_NANOS = 90_000_000L;
 
   private static final long HAND_POLL_NANOS = 2_000_000L;
 
@@ -82,7 +85,7 @@ public final class Workbench implements AutoCloseable {
     private final int patience;
     private final String edited;
     private volatile boolean started;
-    private volatile boolean shownEarly;
+    private volatile boolean hasPicture;
     private volatile Job overtakenBy;
     private volatile long overtakenAt;
     private volatile boolean cancelledByUser;
@@ -118,7 +121,7 @@ public final class Workbench implements AutoCloseable {
      * would be seen before it rests.
      */
     private boolean isOwedAPicture() {
-      return started && !shownEarly && isOfSameHand(overtakenBy) && isInGrace();
+      return started && !hasPicture && isOfSameHand(overtakenBy) && isInGrace();
     }
 
     private boolean isInGrace() {
@@ -149,6 +152,10 @@ public final class Workbench implements AutoCloseable {
   private final CheckRunner checks;
   private final Surveyor early;
   private Map<Path, CompletableFuture<PartFile.Opened>> ahead = Map.of();
+
+  /** Keys of all bodies on the way to what is drawn. */
+  private Set<String> drawnBodies = Set.of();
+
   private final AtomicReference<Job> current = new AtomicReference<>();
   private final ExecutorService thread = daemon("workbench");
   private final ExecutorService filing = daemon("filing");
@@ -282,6 +289,7 @@ public final class Workbench implements AutoCloseable {
     private final Job job;
     private final Request request;
     private final Listener listener;
+    private boolean isReached;
 
     EarlyPicture(Job job, Request request, Listener listener) {
       this.job = job;
@@ -295,13 +303,18 @@ public final class Workbench implements AutoCloseable {
     }
 
     @Override
-    public void reached(StepResult result, Supplier<PartState> soFar) {
-      boolean isWhole = request.part.indexOf(result.id()) == request.part.built() - 1;
-      if (job.shownEarly
-          || !request.isUnderHand(result)
-          || isWhole
-          || result.remembered()
-          || result.bodies().isEmpty()) {
+    public void reached(StepResult result) {
+      isReached |= request.isUnderHand(result) && result.bodies().stream().anyMatch(this::isNew);
+    }
+
+    private boolean isNew(Body body) {
+      return !drawnBodies.contains(body.key());
+    }
+
+    /** If nothing is left to be built, the whole part is there as soon as its beginning is. */
+    @Override
+    public void anew(Supplier<PartState> soFar) {
+      if (!isReached || job.hasPicture) {
         return;
       }
       early
@@ -314,7 +327,7 @@ public final class Workbench implements AutoCloseable {
               }
             });
           });
-      job.shownEarly = true;
+      job.hasPicture = true;
       job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
     }
   }
@@ -336,8 +349,17 @@ public final class Workbench implements AutoCloseable {
                   job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
       return;
     }
-    Scene plain = Scene.of(List.copyOf(surveyed.get().values()));
+    Scene plain = Scene.of(checks.meanwhile(surveyed.get()));
+    drawnBodies =
+        state.get().steps().stream()
+            .flatMap(step -> step.bodies().stream())
+            .map(Body::key)
+            .collect(Collectors.toSet());
+    job.hasPicture = true;
     showThen(job, () -> listener.built(state.get(), surveyed.get(), plain));
+    if (request.edited != null) {
+      job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
+    }
     Optional<RuleBook> book = RuleBook.forPart(part);
     if (book.isEmpty()) {
       tell(

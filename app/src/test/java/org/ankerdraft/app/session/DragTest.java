@@ -173,6 +173,36 @@ class DragTest {
     assertThat(told).containsOnly(Session.Change.STATE);
   }
 
+  /** The step itself is remembered then, but not what follows it. */
+  @Test
+  void aValueThatWasPassedBeforeIsDrawnEarlyToo() throws Exception {
+    select("block");
+    drag(12);
+    until(() -> told.contains(Session.Change.EARLY));
+    drag(13);
+    until(this::isAtRest);
+    told.clear();
+    volumes.clear();
+    drag(12);
+    until(this::isAtRest);
+    assertThat(told).containsExactly(Session.Change.EARLY, Session.Change.STATE);
+    assertThat(volumes.getFirst()).isCloseTo(40 * 30 * 12, within(1e-6));
+  }
+
+  @Test
+  void aValueThatIsBuiltWholeIsDrawnAtOnce() throws Exception {
+    double whole = onFx(() -> drawn().body().volumeMm3());
+    select("block");
+    drag(12);
+    until(this::isAtRest);
+    told.clear();
+    volumes.clear();
+    drag(10);
+    until(this::isAtRest);
+    assertThat(told).containsExactly(Session.Change.STATE);
+    assertThat(volumes.getFirst()).isCloseTo(whole, within(1e-6));
+  }
+
   @Test
   void aMovingHandIsFollowedAndTheLastValueStands() throws Exception {
     select("block");

@@ -10,6 +10,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
@@ -32,6 +35,8 @@ public final class CheckRunner {
   private static final int MOST_ANSWERS = 500;
 
   private static final Duration UNFOLD_BUDGET = Duration.ofSeconds(30);
+
+  private static final long POLL_MS = 5;
 
   private final GeometryKernel kernel;
   private final GeometryKernel slowKernel;
@@ -57,6 +62,11 @@ public final class CheckRunner {
    */
   public Optional<Map<String, BodyAnalysis>> survey(PartState state, Budget.Cancel cancel) {
     return surveyor.survey(state, cancel);
+  }
+
+  /** The bodies as they can be drawn before they are checked: see {@link Surveyor#meanwhile}. */
+  public List<BodyAnalysis> meanwhile(Map<String, BodyAnalysis> surveyed) {
+    return surveyor.meanwhile(surveyed.values());
   }
 
   /**
@@ -106,9 +116,13 @@ public final class CheckRunner {
       findings.addAll(UndercutCheck.check(a, book, pull));
       findings.addAll(WallCheck.check(a, book));
       findings.addAll(CornerCheck.check(a, book, state.part()));
-      switch (crossing.join()) {
-        case Outcome.Done<Boolean>(Boolean crosses) -> {
-          if (crosses) {
+      Optional<Outcome<Boolean>> crosses = whileWanted(crossing, cancel);
+      if (crosses.isEmpty()) {
+        return Optional.empty();
+      }
+      switch (crosses.get()) {
+        case Outcome.Done<Boolean>(Boolean found) -> {
+          if (found) {
             findings.add(crossing(body));
           }
         }
@@ -120,15 +134,34 @@ public final class CheckRunner {
                     "whether the boundary crosses itself",
                     failure.message()));
       }
-      if (cancel.isUnwanted()) {
-        return Optional.empty();
-      }
     }
     findings.sort(
         Comparator.comparing(Finding::severity)
             .thenComparing(Finding::subject)
             .thenComparingDouble(f -> -excess(f)));
     return Optional.of(new CheckReport(book, findings, bodies, flats, unchecked));
+  }
+
+  /**
+   * Waits for an answer of the other worker, but no longer than it is wanted: the next change must
+   * not wait for it.
+   *
+   * @return empty if it is unwanted
+   */
+  private static <T> Optional<T> whileWanted(CompletableFuture<T> answer, Budget.Cancel cancel) {
+    while (!cancel.isUnwanted()) {
+      try {
+        return Optional.of(answer.get(POLL_MS, TimeUnit.MILLISECONDS));
+      } catch (TimeoutException e) {
+        continue;
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        return Optional.empty();
+      } catch (ExecutionException e) {
+        throw new IllegalStateException("looking for crossings failed", e.getCause());
+      }
+    }
+    return Optional.empty();
   }
 
   private FlatAnalysis unfolded(Body body, PartState state, Budget.Cancel cancel) {

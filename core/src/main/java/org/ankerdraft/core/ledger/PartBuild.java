@@ -69,11 +69,14 @@ final class PartBuild implements Runs.Building {
       if (i >= part.built() || step.skipped()) {
         results.add(notBuilt(step, step.skipped() ? StepStatus.SKIPPED : StepStatus.HELD));
       } else {
+        at(i);
+        String key = keyOf(StepKinds.of(step), around);
+        if (!ready.containsKey(key) && !remembers(key)) {
+          progress.anew(() -> soFar(results, start));
+        }
         if (cancel.isUnwanted()) {
           return Optional.empty();
         }
-        at(i);
-        String key = keyOf(StepKinds.of(step), around);
         shareFrom(i, key);
         StepResult shared = ready.get(key);
         Optional<StepResult> result = shared != null ? Optional.of(shared) : result(i, key);
@@ -83,12 +86,15 @@ final class PartBuild implements Runs.Building {
         StepResult r = withRounds(step, result.get());
         results.add(r);
         around.add(step.id(), r, key);
-        progress.reached(
-            r, () -> new PartState(part, results, around.bodies(), StepResult.since(start)));
+        progress.reached(r);
       }
       before.add(step.id());
     }
-    return Optional.of(new PartState(part, results, around.bodies(), StepResult.since(start)));
+    return Optional.of(soFar(results, start));
+  }
+
+  private PartState soFar(List<StepResult> results, long start) {
+    return new PartState(part, results, around.bodies(), StepResult.since(start));
   }
 
   /** Makes the results of a run ready that begins at a step, if one does. */

@@ -30,12 +30,15 @@ public final class PartBuilder {
   public interface Progress {
     void atStep(int index, int of, String id);
 
+    /** A step has been built, or taken from memory, or has failed. */
+    default void reached(StepResult result) {}
+
     /**
-     * A step has been built, or taken from memory, or has failed.
+     * A step is about to be built that is not remembered.
      *
-     * @param soFar the part as it stands after it
+     * @param soFar the part as it stands before it
      */
-    default void reached(StepResult result, Supplier<PartState> soFar) {}
+    default void anew(Supplier<PartState> soFar) {}
 
     Progress NONE = (index, of, id) -> {};
   }

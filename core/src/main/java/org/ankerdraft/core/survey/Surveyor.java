@@ -1,11 +1,15 @@
 package org.ankerdraft.core.survey;
 
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
@@ -18,7 +22,7 @@ import org.ankerdraft.vectors.Vec3;
 
 /**
  * Measures the bodies of parts. Meshes and fields of bodies that have not changed are kept from the
- * run before. Not safe for several threads.
+ * run before, and the meshes of some that may come back. Not safe for several threads.
  */
 public final class Surveyor {
   /** Accuracy of the mesh that is measured and drawn, as a share of the body's diagonal. */
@@ -29,12 +33,19 @@ public final class Surveyor {
 
   private static final double MESH_ANGLE_RAD = Math.toRadians(15);
   private static final double SPACING_SHARE = 1.0 / 45;
+
+  /** Bodies kept that are not in the part. */
+  private static final int MOST_GONE = 8;
+
   private static final double ANGLE_TOLERANCE_RAD = Math.toRadians(0.02);
 
   private final GeometryKernel kernel;
   private final int threads;
   private final Map<String, BodyAnalysis> kept = new LinkedHashMap<>();
   private final Map<String, WallField> lastWalls = new HashMap<>();
+
+  /** The latest field that is not finished, or null. */
+  private WallField.Begun begun;
 
   /**
    * @param threads that measure walls
@@ -87,15 +98,57 @@ public final class Surveyor {
             new BodyAnalysis(
                 body, known.mesh(), known.bvh(), known.draft(), known.wall(), known.statistics());
       }
+      kept.remove(key);
       kept.put(key, known);
       out.put(body.name(), known);
     }
     // A part without bodies forgets nothing: the one before it may come back at once.
     if (!out.isEmpty()) {
-      kept.keySet()
-          .removeIf(k -> out.values().stream().noneMatch(a -> k.equals(a.body().key() + pull)));
+      setAside(out.values().stream().map(a -> a.body().key() + pull).collect(Collectors.toSet()));
     }
     return Optional.of(out);
+  }
+
+  /** Of bodies that are gone and may come back, the latest few are kept as they are drawn. */
+  private void setAside(Set<String> present) {
+    List<String> gone = new ArrayList<>(kept.keySet());
+    gone.removeAll(present);
+    for (int i = 0; i < gone.size(); i++) {
+      if (i < gone.size() - MOST_GONE) {
+        kept.remove(gone.get(i));
+      } else {
+        BodyAnalysis a = kept.get(gone.get(i));
+        kept.put(gone.get(i), new BodyAnalysis(a.body(), a.mesh(), null, a.draft(), null, null));
+      }
+    }
+  }
+
+  /**
+   * Analyses to be drawn while their walls are not measured: with the thickness that is known of
+   * the places where nothing changed.
+   */
+  public List<BodyAnalysis> meanwhile(Collection<BodyAnalysis> surveyed) {
+    return surveyed.stream()
+        .map(a -> {
+          if (a.wall() != null || !lastWalls.containsKey(a.body().name())) {
+            return a;
+          }
+          WallField known = begun(a).soFar();
+          return new BodyAnalysis(a.body(), a.mesh(), null, a.draft(), known, null);
+        })
+        .toList();
+  }
+
+  /** The field of a body as far as it can be taken over from that of its name before. */
+  private WallField.Begun begun(BodyAnalysis a) {
+    if (begun == null || !begun.isOf(a.mesh())) {
+      Body body = a.body();
+      double spacing = steady(body.named().shape().mass().diagonalMm()) * SPACING_SHARE;
+      begun =
+          WallField.begin(
+              a.mesh(), spacing, deflectionMm(body), threads, lastWalls.get(body.name()));
+    }
+    return begun;
   }
 
   /**
@@ -109,16 +162,8 @@ public final class Surveyor {
     }
     Body body = a.body();
     Bvh bvh = new Bvh(a.mesh());
-    double spacing = steady(body.named().shape().mass().diagonalMm()) * SPACING_SHARE;
-    WallField wall =
-        WallField.measure(
-            a.mesh(),
-            bvh,
-            spacing,
-            deflectionMm(body),
-            threads,
-            lastWalls.get(body.name()),
-            cancel);
+    WallField wall = begun(a).finish(bvh, threads, cancel);
+    begun = null;
     if (wall == null) {
       return Optional.empty();
     }

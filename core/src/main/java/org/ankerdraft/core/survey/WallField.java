@@ -116,20 +116,61 @@ public final class WallField {
       int threads,
       WallField before,
       Budget.Cancel cancel) {
+    return begin(body, spacingMm, accuracyMm, threads, before).finish(bvh, threads, cancel);
+  }
+
+  /**
+   * Takes over from an earlier field what lies apart from every change; the rest is to be measured.
+   *
+   * @param before as of {@link #measure}
+   */
+  public static Begun begin(
+      TriangleMesh body, double spacingMm, double accuracyMm, int threads, WallField before) {
     FineMesh mesh = FineMesh.of(body, spacingMm);
-    Measurement m =
-        new Measurement(mesh, bvh, (float) accuracyMm, (float) (SLACK_SHARE * spacingMm));
+    Measurement m = new Measurement(mesh, (float) accuracyMm, (float) (SLACK_SHARE * spacingMm));
     if (before != null && before.measurement.isLike(m)) {
-      m.takeOver(before.measurement, new SurfaceChange(before.body, body));
+      m.takeOver(before.measurement, new SurfaceChange(before.body, body), threads);
     }
-    if (!inParallel(mesh.nodeCount(), threads, cancel, m::measure)) {
-      return null;
+    return new Begun(body, m, (float) spacingMm);
+  }
+
+  /** A field whose nodes are measured in part. */
+  public static final class Begun {
+    private final TriangleMesh body;
+    private final Measurement m;
+    private final float spread;
+
+    private Begun(TriangleMesh body, Measurement m, float spread) {
+      this.body = body;
+      this.m = m;
+      this.spread = spread;
     }
-    SphereGrid spheres = m.measuringSpheres();
-    if (!inParallel(mesh.nodeCount(), threads, cancel, (from, to) -> m.cover(spheres, from, to))) {
-      return null;
+
+    boolean isOf(TriangleMesh mesh) {
+      return mesh == body;
     }
-    return new WallField(body, m, (float) spacingMm);
+
+    /** What is known already, for drawing: the other nodes have no thickness (NaN). */
+    public WallField soFar() {
+      return new WallField(body, m.soFar(), spread);
+    }
+
+    /**
+     * Measures what is left.
+     *
+     * @return null if cancelled
+     */
+    public WallField finish(Bvh bvh, int threads, Budget.Cancel cancel) {
+      int nodes = m.mesh.nodeCount();
+      if (!inParallel(nodes, threads, cancel, (from, to) -> m.measure(bvh, from, to))) {
+        return null;
+      }
+      SphereGrid spheres = m.measuringSpheres();
+      if (!inParallel(nodes, threads, cancel, (from, to) -> m.cover(spheres, from, to))) {
+        return null;
+      }
+      return new WallField(body, m, spread);
+    }
   }
 
   public interface Range {
@@ -168,7 +209,6 @@ public final class WallField {
 
   private static final class Measurement {
     private final FineMesh mesh;
-    private final Bvh bvh;
     private final float accuracy;
     private final float[] ray;
     private final float[] radius;
@@ -180,14 +220,11 @@ public final class WallField {
     private final float slack;
     private final float size;
     private final AtomicInteger measured = new AtomicInteger();
-    private Measurement known;
-    private SurfaceChange change;
-    private FloatTuples knownSamples;
+    private final boolean[] taken;
 
-    Measurement(FineMesh mesh, Bvh bvh, float accuracy, float slack) {
+    Measurement(FineMesh mesh, float accuracy, float slack) {
       this.slack = slack;
       this.mesh = mesh;
-      this.bvh = bvh;
       this.accuracy = accuracy;
       int n = mesh.nodeCount();
       ray = new float[n];
@@ -196,6 +233,7 @@ public final class WallField {
       across = new boolean[n];
       diameter = new float[n];
       area = new float[n];
+      taken = new boolean[n];
       sample = mesh.positions().clone();
       size = extent();
       placeSamples();
@@ -242,10 +280,20 @@ public final class WallField {
       return accuracy == other.accuracy && size == other.size && slack == other.slack;
     }
 
-    void takeOver(Measurement before, SurfaceChange since) {
-      known = before;
-      change = since;
-      knownSamples = new FloatTuples(6, before.samples());
+    void takeOver(Measurement before, SurfaceChange change, int threads) {
+      FloatTuples known = new FloatTuples(6, before.samples());
+      inParallel(
+          mesh.nodeCount(),
+          threads,
+          Budget.Cancel.NEVER,
+          (from, to) -> {
+            Bvh.Query changes = change.query();
+            float[] own = new float[6];
+            for (int n = from; n < to; n++) {
+              putSample(n, own, 0);
+              taken[n] = takeOver(before, known.find(own, 0), n, own, changes);
+            }
+          });
     }
 
     /** Place and direction of each sample. */
@@ -262,13 +310,11 @@ public final class WallField {
       System.arraycopy(mesh.normals(), 3 * n, to, at + 3, 3);
     }
 
-    void measure(int from, int to) {
+    void measure(Bvh bvh, int from, int to) {
       Bvh.Query query = bvh.query();
-      Bvh.Query changes = change == null ? null : change.query();
-      float[] own = new float[6];
       int count = 0;
       for (int n = from; n < to; n++) {
-        if (changes == null || !isTakenOver(n, changes, own)) {
+        if (!taken[n]) {
           measure(n, query);
           count++;
         }
@@ -279,10 +325,10 @@ public final class WallField {
     /**
      * Everything that decides about a sample lies within the sphere that its search begins with,
      * the one over the whole ray, and a little around it.
+     *
+     * @param old the sample's number before, negative if it is new
      */
-    private boolean isTakenOver(int n, Bvh.Query changes, float[] own) {
-      putSample(n, own, 0);
-      int old = knownSamples.find(own, 0);
+    private boolean takeOver(Measurement known, int old, int n, float[] own, Bvh.Query changes) {
       if (old < 0 || Float.isNaN(known.ray[old])) {
         return false;
       }
@@ -296,7 +342,18 @@ public final class WallField {
       radius[n] = known.radius[old];
       System.arraycopy(known.centre, 3 * old, centre, 3 * n, 3);
       across[n] = known.across[old];
+      diameter[n] = known.diameter[old];
       return true;
+    }
+
+    /** A copy in which what is not taken over has no thickness. */
+    Measurement soFar() {
+      Measurement out = new Measurement(mesh, accuracy, slack);
+      for (int n = 0; n < taken.length; n++) {
+        out.ray[n] = taken[n] ? ray[n] : Float.NaN;
+        out.diameter[n] = taken[n] ? diameter[n] : Float.NaN;
+      }
+      return out;
     }
 
     private void measure(int n, Bvh.Query q) {

@@ -2,6 +2,7 @@ package org.ankerdraft.core.survey;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
@@ -95,6 +96,35 @@ class WallFieldTest {
     assertThat(first.measuredNodes()).isEqualTo(first.mesh().nodeCount());
     WallField moved = measured(surveyor, built(builder, tray(2, -20, 8, 5)));
     assertThat(moved.measuredNodes()).isPositive().isLessThan(moved.mesh().nodeCount() / 2);
+  }
+
+  /** So that the map does not go grey while the rest is measured. */
+  @Test
+  void meanwhileTheOldThicknessStaysWhereNothingChanged() {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 2);
+    measured(surveyor, built(builder, tray(0, -20, 8, 5)));
+    PartState state = built(builder, tray(2, -20, 8, 5));
+    BodyAnalysis plain = surveyor.survey(state, () -> false).orElseThrow().get("Body");
+    WallField meanwhile = surveyor.meanwhile(List.of(plain)).getFirst().wall();
+    WallField whole = surveyor.withWall(plain, state, () -> false).orElseThrow().wall();
+    int known = 0;
+    for (int n = 0; n < whole.byRay().length; n++) {
+      if (!Float.isNaN(meanwhile.byRay()[n])) {
+        assertThat(meanwhile.byRay()[n]).isEqualTo(whole.byRay()[n]);
+        known++;
+      }
+    }
+    assertThat(known).isEqualTo(whole.mesh().nodeCount() - whole.measuredNodes());
+    assertThat(known).isGreaterThan(whole.mesh().nodeCount() / 2);
+  }
+
+  @Test
+  void nothingIsKnownMeanwhileOfABodyThatIsNew() {
+    PartState state = built(new PartBuilder(Parts.KERNEL, Tolerance.MODEL), tray(0, -20, 8, 5));
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 1);
+    BodyAnalysis plain = surveyor.survey(state, () -> false).orElseThrow().get("Body");
+    assertThat(surveyor.meanwhile(List.of(plain))).containsExactly(plain);
   }
 
   @Test
