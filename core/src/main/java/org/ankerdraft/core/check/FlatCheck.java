@@ -1,6 +1,8 @@
 package org.ankerdraft.core.check;
 
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Words;
@@ -156,26 +158,33 @@ final class FlatCheck extends FlatRules {
   }
 
   private void oblique() {
-    if (!flat.obliqueFaces().isEmpty()) {
-      Limit limit = book.limit("flat.oblique");
-      int face = flat.obliqueFaces().stream().min(Integer::compare).orElseThrow();
-      findings.add(
-          new Finding(
-              limit.code(),
-              Finding.Subject.FLAT,
-              limit.severity(),
-              "Cut edge is not square",
-              0,
-              0,
-              "",
-              named.topology().face(face).point(),
-              body,
-              flat.obliqueFaces().stream().sorted().map(named::faceName).toList(),
-              limit.source(),
-              "the flat takes the upper side of "
-                  + flat.obliqueFaces().size()
-                  + " cut edges that do not stand square on the sheet",
-              null));
-    }
+    Comparator<Map.Entry<Integer, Double>> byLean = Map.Entry.comparingByValue();
+    flat.oblique().entrySet().stream()
+        .max(byLean.thenComparing(e -> -e.getKey()))
+        .ifPresent(worst -> {
+          Limit limit = book.limit("flat.oblique");
+          double apart = t * Math.tan(worst.getValue());
+          findings.add(
+              new Finding(
+                  limit.code(),
+                  Finding.Subject.FLAT,
+                  limit.severity(),
+                  "Cut edge is not square",
+                  apart,
+                  0,
+                  "mm",
+                  named.topology().face(worst.getKey()).point(),
+                  body,
+                  flat.oblique().keySet().stream().sorted().map(named::faceName).toList(),
+                  limit.source(),
+                  Words.count(flat.oblique().size(), "cut edge")
+                      + " of the body do not stand square on the sheet: its two sides differ by up"
+                      + " to "
+                      + Words.mm(round(apart))
+                      + " here, where the edge leans by "
+                      + Words.deg(Math.toRadians(round(Math.toDegrees(worst.getValue()))))
+                      + "; the flat takes the fuller side, and is cut square",
+                  null));
+        });
   }
 }

@@ -1,5 +1,6 @@
 package org.ankerdraft.core.operation;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -31,12 +32,34 @@ public final class Combiner {
       NamedShape tool,
       String stepId)
       throws StepFailed, Ladder.Stopped {
+    return combine(context, what, kind, target, List.of(tool), kind == Combination.UNITE, stepId);
+  }
+
+  /**
+   * Takes several tools away in one go; they may overlap. Faces that come to lie in one plane
+   * become one.
+   */
+  public static NamedShape carve(
+      BuildContext context, String what, NamedShape target, List<NamedShape> tools, String stepId)
+      throws StepFailed, Ladder.Stopped {
+    return combine(context, what, Combination.SUBTRACT, target, tools, true, stepId);
+  }
+
+  private static NamedShape combine(
+      BuildContext context,
+      String what,
+      Combination kind,
+      NamedShape target,
+      List<NamedShape> tools,
+      boolean unify,
+      String stepId)
+      throws StepFailed, Ladder.Stopped {
     Outcome<Derived> done =
         context.kernel.combine(
             kind,
             target.shape(),
-            List.of(tool.shape()),
-            kind == Combination.UNITE,
+            tools.stream().map(NamedShape::shape).toList(),
+            unify,
             context.budget());
     if (done instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), target));
@@ -44,7 +67,8 @@ public final class Combiner {
     Derived derived = done.orThrow();
     double before = target.shape().mass().volumeMm3();
     double after = derived.shape().mass().volumeMm3();
-    double least = least(context.tolerance, before, tool.shape().mass().volumeMm3());
+    double offered = tools.stream().mapToDouble(tool -> tool.shape().mass().volumeMm3()).sum();
+    double least = least(context.tolerance, before, offered);
     if (derived.shape().proof().solids() == 0) {
       throw new StepFailed(
           what,
@@ -62,8 +86,7 @@ public final class Combiner {
     if (kind == Combination.UNITE && after - before < least) {
       throw new StepFailed(what, "the new solid lies wholly within the body, so nothing is added");
     }
-    double mostAfter =
-        kind == Combination.UNITE ? before + tool.shape().mass().volumeMm3() : before;
+    double mostAfter = kind == Combination.UNITE ? before + offered : before;
     if (after > mostAfter * (1 + context.tolerance.relative())) {
       throw new StepFailed(
           what,
@@ -74,6 +97,8 @@ public final class Combiner {
     if (fault.isPresent()) {
       throw new StepFailed(what, fault.get());
     }
-    return Naming.name(derived, List.of(target, tool), () -> FaceName.of(stepId, "face"));
+    List<NamedShape> sources = new ArrayList<>(List.of(target));
+    sources.addAll(tools);
+    return Naming.name(derived, sources, () -> FaceName.of(stepId, "face"));
   }
 }

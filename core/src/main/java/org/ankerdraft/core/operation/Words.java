@@ -24,6 +24,11 @@ public final class Words {
     return Numbers.tidy(v, 4);
   }
 
+  /** A number of things: 1 edge, 3 edges. */
+  public static String count(int n, String thing) {
+    return n + " " + thing + (n == 1 ? "" : "s");
+  }
+
   public static String kind(Topology.SurfaceKind kind) {
     return kind.name().toLowerCase(Locale.ROOT);
   }

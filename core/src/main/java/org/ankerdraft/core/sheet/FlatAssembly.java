@@ -18,6 +18,7 @@ import org.ankerdraft.vectors.Xy;
 /** Puts walls, bends and contours of a laid-out sheet together. */
 final class FlatAssembly {
   private static final double SAME_AXIS_MM = 1e-3;
+  private static final double SAME_AREA_MM2 = 1e-6;
 
   private final Topology topology;
   private final Skins skins;
@@ -25,6 +26,13 @@ final class FlatAssembly {
   private final Map<Integer, Integer> reachedFrom;
   private final Map<Integer, Unfolder.BendFace> bendFaces;
   private final FlatTracer tracer;
+
+  /**
+   * Where cut edges stand oblique the two sides of the sheet differ; the flat is the one that takes
+   * more, whichever way the part lies.
+   */
+  private boolean takesLower;
+
   private final Map<Integer, Integer> wallOfFace = new LinkedHashMap<>();
   private final Map<Integer, Integer> groupOfFace = new LinkedHashMap<>();
   private final List<List<Integer>> groups = new ArrayList<>();
@@ -47,7 +55,12 @@ final class FlatAssembly {
   FlatPattern pattern(double curveMm) throws CannotUnfold {
     numberWalls();
     groupBends();
-    List<Contour> all = tracer.ofSheet();
+    List<Contour> all = new ArrayList<>(tracer.ofUpperSide());
+    if (!skins.oblique().isEmpty()) {
+      List<Contour> lower = tracer.ofLowerSide();
+      takesLower = areaMm2(lower) > areaMm2(all) + SAME_AREA_MM2;
+      all = takesLower ? new ArrayList<>(lower) : all;
+    }
     all.sort(Comparator.comparingDouble(c -> -Math.abs(c.signedAreaMm2())));
     Contour outer = all.getFirst().turned(true);
     Xy corner = lowest(outer, curveMm);
@@ -63,7 +76,7 @@ final class FlatAssembly {
     Map<Integer, List<Contour>> contoursOfFace = new LinkedHashMap<>();
     for (int f : placements.keySet()) {
       List<Contour> contours = new ArrayList<>();
-      for (Contour c : tracer.ofFace(f)) {
+      for (Contour c : contours(f)) {
         contours.add(c.moved(by));
       }
       contoursOfFace.put(f, contours);
@@ -90,6 +103,28 @@ final class FlatAssembly {
         skins.oblique(),
         skins.upperOfLower(),
         curveMm);
+  }
+
+  /** Contours of a face of the upper side, or of what lies under it if that is the fuller side. */
+  private List<Contour> contours(int face) throws CannotUnfold {
+    List<Contour> out = new ArrayList<>();
+    for (Map.Entry<Integer, Integer> under : skins.upperOfLower().entrySet()) {
+      if (takesLower && under.getValue().equals(face)) {
+        out.addAll(tracer.ofFace(under.getKey()));
+      }
+    }
+    return out.isEmpty() ? tracer.ofFace(face) : out;
+  }
+
+  private static double areaMm2(List<Contour> contours) {
+    double all = 0;
+    double largest = 0;
+    for (Contour c : contours) {
+      double area = Math.abs(c.signedAreaMm2());
+      all += area;
+      largest = Math.max(largest, area);
+    }
+    return 2 * largest - all;
   }
 
   /**

@@ -2,7 +2,6 @@ package org.ankerdraft.core.sheet;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
@@ -17,8 +16,8 @@ import org.ankerdraft.vectors.Xy;
  * @param zones the walls and bends that it is made of, the kept wall first
  * @param bends numbered in their order
  * @param strayContours further outer contours: the flat falls apart or overlaps there
- * @param obliqueFaces numbers of cut edges that do not stand square on the sheet; the flat takes
- *     their upper side
+ * @param oblique numbers of cut edges that do not stand square on the sheet, with the angle by
+ *     which they lean, rad; the flat takes the fuller of the sheet's two sides
  * @param upperOfLower for each face of the lower side the one of the upper side over it
  * @param toleranceMm how far straightened curves stray from the true ones
  */
@@ -30,7 +29,7 @@ public record FlatPattern(
     List<Zone> zones,
     List<FlatBend> bends,
     List<Contour> strayContours,
-    Set<Integer> obliqueFaces,
+    Map<Integer, Double> oblique,
     Map<Integer, Integer> upperOfLower,
     double toleranceMm) {
 
@@ -39,7 +38,7 @@ public record FlatPattern(
     zones = List.copyOf(zones);
     bends = List.copyOf(bends);
     strayContours = List.copyOf(strayContours);
-    obliqueFaces = Set.copyOf(obliqueFaces);
+    oblique = Map.copyOf(oblique);
     upperOfLower = Map.copyOf(upperOfLower);
   }
 

@@ -5,7 +5,9 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.ankerdraft.core.geometry.Contour;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
@@ -73,13 +75,27 @@ final class FlatTracer {
   }
 
   /** Contours of the whole flat: along the edges where the upper side ends. */
-  List<Contour> ofSheet() throws CannotUnfold {
+  List<Contour> ofUpperSide() throws CannotUnfold {
+    return ofSide(skins.upper());
+  }
+
+  /**
+   * Contours of the whole flat along the edges where the lower side ends, laid out as the upper one
+   * over it: the same unless cut edges stand oblique.
+   */
+  List<Contour> ofLowerSide() throws CannotUnfold {
+    return ofSide(skins.lower());
+  }
+
+  private List<Contour> ofSide(Set<Integer> side) throws CannotUnfold {
     List<Piece> pieces = new ArrayList<>();
-    for (int f : placements.keySet()) {
-      for (List<Integer> loop : topology.face(f).loops()) {
-        for (int e : loop) {
-          if (!skins.upper().contains(topology.edge(e).across(f))) {
-            pieces.add(piece(f, e));
+    for (int f : side) {
+      if (placements.containsKey(upperOf(f))) {
+        for (List<Integer> loop : topology.face(f).loops()) {
+          for (int e : loop) {
+            if (!side.contains(topology.edge(e).across(f))) {
+              pieces.add(piece(f, e));
+            }
           }
         }
       }
@@ -87,13 +103,18 @@ final class FlatTracer {
     return chained(pieces);
   }
 
-  private Piece piece(int f, int e) {
-    Edge edge = topology.edge(e);
-    return new Piece(
-        curve(topology.face(f), edge, e, placements.get(f)), edge.startVertex(), edge.endVertex());
+  private int upperOf(int f) {
+    return skins.upperOfLower().getOrDefault(f, f);
   }
 
-  private PlaneCurve curve(Face face, Edge edge, int e, Placement at) {
+  private Piece piece(int f, int e) {
+    Edge edge = topology.edge(e);
+    boolean isLower = skins.lower().contains(f);
+    PlaneCurve curve = curve(topology.face(f), isLower, edge, e, placements.get(upperOf(f)));
+    return new Piece(curve, edge.startVertex(), edge.endVertex());
+  }
+
+  private PlaneCurve curve(Face face, boolean isLower, Edge edge, int e, Placement at) {
     if (!staysExact(face, edge, meetMm)) {
       return new PlaneCurve.Path(freePoints.get(e).stream().map(at::flat).toList());
     }
@@ -104,7 +125,7 @@ final class FlatTracer {
     }
     Xy centre = at.flat(edge.centre());
     Xy from = start.minus(centre);
-    boolean left = edge.direction().dot(face.normal()) > 0;
+    boolean left = edge.direction().dot(face.normal()) > 0 != isLower;
     double sweep = edge.lengthMm() / edge.radius();
     boolean full = edge.startVertex() == edge.endVertex();
     double turn = full ? 2 * Math.PI : sweep;
@@ -129,7 +150,16 @@ final class FlatTracer {
       while (at != first.from) {
         Piece next = nextFrom(at, chain.getLast().end(), byVertex, left);
         if (next == null) {
-          throw CannotUnfold.at(0, "its outline does not close in the flat");
+          Vec3 p = topology.vertex(at);
+          throw CannotUnfold.at(
+              0,
+              "two of its walls touch at ("
+                  + Numbers.tidy(p.x(), 3)
+                  + ", "
+                  + Numbers.tidy(p.y(), 3)
+                  + ", "
+                  + Numbers.tidy(p.z(), 3)
+                  + ") without a bend between them; part them by a gap");
         }
         left.remove(next);
         Piece turned = next.from == at ? next : next.reversed();

@@ -28,7 +28,8 @@ import org.ankerdraft.vectors.Vec3;
  * @param lower faces of the other side
  * @param rims all other faces: the cut edges
  * @param upperOfLower for each face of the lower side the one of the upper side over it
- * @param oblique cut edges that do not stand square on the sheet; the flat takes their upper side
+ * @param oblique cut edges that do not stand square on the sheet, with the angle by which they
+ *     lean, rad, 0 to pi / 2; their two sides differ by the thickness times its tangent
  */
 public record Skins(
     double thicknessMm,
@@ -36,7 +37,7 @@ public record Skins(
     Set<Integer> upper,
     Set<Integer> lower,
     Set<Integer> rims,
-    Set<Integer> oblique,
+    Map<Integer, Double> oblique,
     Map<Integer, Integer> upperOfLower) {
 
   /** How far faces of a sheet may stray from the thickness, as a share of it. */
@@ -315,17 +316,18 @@ public record Skins(
     }
 
     /** Cut edges that do not stand square on a plane wall. */
-    private Set<Integer> oblique(Set<Integer> rims) {
-      Set<Integer> found = new TreeSet<>();
+    private Map<Integer, Double> oblique(Set<Integer> rims) {
+      Map<Integer, Double> found = new TreeMap<>();
       for (int f : rims) {
         for (List<Integer> loop : topology.face(f).loops()) {
           for (int e : loop) {
             int g = topology.edge(e).across(f);
+            double lean = Math.abs(topology.edge(e).angleRad() - Math.PI / 2);
             if (g != 0
                 && !rims.contains(g)
                 && topology.face(g).kind() == SurfaceKind.PLANE
-                && Math.abs(topology.edge(e).angleRad() - Math.PI / 2) > SQUARE_RAD) {
-              found.add(f);
+                && lean > SQUARE_RAD) {
+              found.merge(f, lean, Math::max);
             }
           }
         }

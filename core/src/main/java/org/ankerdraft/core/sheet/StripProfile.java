@@ -104,6 +104,15 @@ public final class StripProfile {
     return List.copyOf(bendOutlines);
   }
 
+  /** Outlines of all pieces, in turn. */
+  public List<List<Raised>> pieceOutlines() {
+    List<List<Raised>> out = new ArrayList<>();
+    for (int i = 0; i < near.size(); i++) {
+      out.add(closed(near.subList(i, i + 1), far.subList(i, i + 1)));
+    }
+    return out;
+  }
+
   /** The near side of the last flat piece. */
   public PlaneCurve.Line lastFlat() {
     for (Raised r : near.reversed()) {

@@ -26,7 +26,7 @@ import org.ankerdraft.vectors.Vec3;
 /**
  * Lays a uniform sheet flat by walking from the kept wall over its bends. Walls keep their shape;
  * bends become strips as wide as their allowance. Lines and arcs stay exact, other curves are
- * straightened within a tolerance. Where a cut edge stands oblique, the flat takes the upper side.
+ * straightened within a tolerance. Where a cut edge stands oblique, the flat takes the fuller side.
  */
 public final class Unfolder {
 
@@ -220,7 +220,11 @@ public final class Unfolder {
   private Map<Integer, List<Vec3>> freePoints(
       Shape shape, double curveMm, GeometryKernel kernel, Budget budget) throws CannotUnfold {
     Set<Integer> wanted = new TreeSet<>();
-    for (int f : placements.keySet()) {
+    Set<Integer> faces = new TreeSet<>(placements.keySet());
+    if (!skins.oblique().isEmpty()) {
+      faces.addAll(skins.lower());
+    }
+    for (int f : faces) {
       for (List<Integer> loop : topology.face(f).loops()) {
         for (int e : loop) {
           if (!FlatTracer.staysExact(topology.face(f), topology.edge(e), MEET_MM)) {

@@ -4,12 +4,15 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Map;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.Shape;
 
 /** Short ways to sheet parts for tests. */
 public final class SheetParts {
@@ -44,6 +47,32 @@ public final class SheetParts {
           body(state), state, null, CURVE_MM, Parts.KERNEL, Budget.ofSeconds(30));
     } catch (CannotUnfold e) {
       throw new AssertionError(e.inWords(body(state).named()), e);
+    }
+  }
+
+  /**
+   * The flat of a body as it arrives from its own STEP file: nothing is known of its steps.
+   *
+   * @param k of all its bends
+   */
+  public static FlatPattern flatThroughStep(PartState state, double k) {
+    try {
+      Budget budget = Budget.ofSeconds(60);
+      byte[] step =
+          Parts.KERNEL
+              .writeStep("sheet", Map.of("Body", body(state).named().shape()), budget)
+              .orThrow();
+      Shape back = Parts.KERNEL.readStep(step, budget).orThrow().shapes().getFirst();
+      return Unfolder.unfold(
+          back,
+          0,
+          face -> new BendMethod.KFactor(k),
+          CURVE_MM,
+          Parts.KERNEL,
+          Tolerance.MODEL,
+          budget);
+    } catch (CannotUnfold e) {
+      throw new AssertionError(e.getMessage(), e);
     }
   }
 

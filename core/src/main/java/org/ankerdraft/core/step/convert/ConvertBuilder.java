@@ -31,12 +31,10 @@ import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
-import org.ankerdraft.vectors.Xy;
 
 /**
  * Turns a solid with plane faces into a sheet: a wall for the kept face and for each face that
@@ -77,7 +75,8 @@ final class ConvertBuilder {
     Set<Integer> walls = walls(input, keep, bends);
     checkEdges(input, walls, bends, rips);
     NamedShape hollow = hollow(input, walls, thickness);
-    NamedShape ripped = ripped(hollow, input, rips, thickness + radius + gap);
+    NamedShape ripped =
+        parted(hollow, input, new Rips(input.topology(), bends, rips, thickness, radius, gap));
     NamedShape bent = bent(ripped, input, bends, thickness, radius);
     mustBeSheet(bent);
     return StepBuild.of("wall, rips and bends", new Body(body.name(), bent));
@@ -250,67 +249,42 @@ final class ConvertBuilder {
     };
   }
 
-  /**
-   * Takes a square bar along each ripped edge, so that both walls end before their common corner.
-   */
-  private NamedShape ripped(NamedShape hollow, NamedShape input, Set<Integer> rips, double side)
+  private NamedShape parted(NamedShape hollow, NamedShape input, Rips rips)
       throws StepFailed, Ladder.Stopped {
-    NamedShape result = hollow;
-    for (int i : rips) {
-      Edge e = input.topology().edge(i);
-      Vec3 along = e.end().minus(e.start()).unit();
-      Vec3 a = input.topology().face(e.faces().get(0)).normal();
-      Vec3 b = input.topology().face(e.faces().get(1)).normal();
-      Vec3 intoA = into(along, a, b);
-      Vec3 intoB = into(along, b, a);
-      Frame frame = new Frame(e.start().minus(along.times(side / 100)), intoA, along.cross(intoA));
-      Vec3 middle = intoA.plus(intoB).unit();
-      double half = middle.angleTo(intoA);
-      // A kite with its legs along the two walls, square to them at their ends.
-      Vec3 far = middle.times(side / Math.cos(half));
-      Vec3 behind = middle.times(-side / 100);
-      List<Xy> corners = new ArrayList<>();
-      for (Vec3 p : List.of(behind, intoA.times(side), far, intoB.times(side))) {
-        corners.add(new Xy(p.dot(frame.x()), p.dot(frame.y())));
-      }
-      if (corners.get(0).minus(corners.get(1)).cross(corners.get(2).minus(corners.get(1))) > 0) {
-        corners = corners.reversed();
-      }
-      ProfileCurve.Region region = Prisms.polygon(frame, corners);
-      List<FaceName> between = input.edgeName(i).faces();
+    List<NamedShape> tools = new ArrayList<>();
+    for (Rips.Cut cut : rips.cuts()) {
+      List<FaceName> origin = cut.faces().stream().map(input::faceName).toList();
       Map<Integer, FaceName> sides = new LinkedHashMap<>();
-      for (int tag = 1; tag <= corners.size(); tag++) {
-        sides.put(tag, FaceName.from(step.id(), "rip", between));
+      for (int tag = 1; tag <= cut.figure().size(); tag++) {
+        sides.put(tag, FaceName.from(step.id(), cut.role(), origin));
       }
-      NamedShape tool =
+      Frame frame = cut.frame();
+      tools.add(
           Prisms.prism(
               context,
               WHAT,
-              List.of(region),
+              List.of(Prisms.polygon(frame, cut.figure())),
               frame.plane(),
               Vec3.ZERO,
-              along.times(e.lengthMm() + side / 50),
+              frame.plane().normal().times(cut.lengthMm()),
               new Prisms.Births(
                   sides,
-                  FaceName.from(step.id(), "rip-start", between),
-                  FaceName.from(step.id(), "rip-end", between),
-                  FaceName.from(step.id(), "face", between)));
-      result = Combiner.combine(context, WHAT, Combination.SUBTRACT, result, tool, step.id());
+                  FaceName.from(step.id(), cut.role() + "-start", origin),
+                  FaceName.from(step.id(), cut.role() + "-end", origin),
+                  FaceName.from(step.id(), "face", origin))));
     }
-    return result;
+    return tools.isEmpty() ? hollow : Combiner.carve(context, WHAT, hollow, tools, step.id());
   }
 
-  /** Direction in a wall, square to its edge and away from it. */
-  private static Vec3 into(Vec3 along, Vec3 wall, Vec3 other) {
-    Vec3 v = along.cross(wall).unit();
-    return v.dot(other) < 0 ? v : v.negated();
-  }
-
-  /** Rounds each bent edge inside and outside. */
+  /**
+   * Rounds each bent edge inside and outside. One line after the other: where rounds of several end
+   * at one cut, the library makes a faulty solid of them in one go. Inside first: over 90 deg the
+   * outer round alone can reach behind the inner corner.
+   */
   private NamedShape bent(
       NamedShape ripped, NamedShape input, Set<Integer> bends, double thickness, double radius)
       throws StepFailed, Ladder.Stopped {
-    Map<Integer, Double> sizes = new LinkedHashMap<>();
+    NamedShape result = ripped;
     for (int i : bends) {
       Edge e = input.topology().edge(i);
       Vec3 along = e.end().minus(e.start()).unit();
@@ -318,17 +292,24 @@ final class ConvertBuilder {
       Vec3 b = input.topology().face(e.faces().get(1)).normal();
       // The inner corner lies where both walls' inner planes meet.
       Vec3 inner = e.start().minus(a.plus(b).times(thickness / (1 + a.dot(b))));
-      int outerFound = on(ripped, e.start(), along, radius + thickness, sizes);
-      int innerFound = on(ripped, inner, along, radius, sizes);
-      if (outerFound == 0 || innerFound == 0) {
-        throw new StepFailed(
-            new Failure(
-                WHAT,
-                "nothing is left of the edge to bend",
-                List.of(input.edgeName(i).toString()),
-                e.mid(),
-                null));
-      }
+      result = rounded(result, input, i, inner, along, radius);
+      result = rounded(result, input, i, e.start(), along, radius + thickness);
+    }
+    return result;
+  }
+
+  private NamedShape rounded(
+      NamedShape ripped, NamedShape input, int edge, Vec3 at, Vec3 along, double size)
+      throws StepFailed, Ladder.Stopped {
+    Map<Integer, Double> sizes = on(ripped, at, along, size);
+    if (sizes.isEmpty()) {
+      throw new StepFailed(
+          new Failure(
+              WHAT,
+              "nothing is left of the edge to bend",
+              List.of(input.edgeName(edge).toString()),
+              input.topology().edge(edge).mid(),
+              null));
     }
     return named(
         context.kernel.blend(ripped.shape(), BlendType.ROUND, sizes, context.budget()),
@@ -346,10 +327,9 @@ final class ConvertBuilder {
         });
   }
 
-  /** Notes the size for all edges on a line. */
-  private static int on(
-      NamedShape shape, Vec3 at, Vec3 along, double size, Map<Integer, Double> sizes) {
-    int found = 0;
+  /** The size for all sharp edges on a line. */
+  private static Map<Integer, Double> on(NamedShape shape, Vec3 at, Vec3 along, double size) {
+    Map<Integer, Double> sizes = new LinkedHashMap<>();
     for (int i = 1; i <= shape.topology().edges().size(); i++) {
       Edge e = shape.topology().edge(i);
       Vec3 d = e.mid().minus(at);
@@ -358,9 +338,8 @@ final class ConvertBuilder {
           && d.minus(along.times(d.dot(along))).length() < SAME_LINE_MM
           && e.isSharp()) {
         sizes.put(i, size);
-        found++;
       }
     }
-    return found;
+    return sizes;
   }
 }

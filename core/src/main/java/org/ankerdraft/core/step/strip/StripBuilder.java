@@ -4,8 +4,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.core.operation.Body;
@@ -21,19 +19,13 @@ import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.core.sheet.Skins;
 import org.ankerdraft.core.sheet.StripProfile;
 import org.ankerdraft.core.sketch.Frame;
-import org.ankerdraft.core.step.strip.StripSeat.End;
-import org.ankerdraft.core.step.strip.StripSeat.Mitre;
 import org.ankerdraft.core.step.strip.StripSeat.ReliefSize;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
-import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
 
@@ -55,6 +47,7 @@ final class StripBuilder {
   private final Shaping shaping;
   private Skins skins;
   private StripShape shape;
+  private StripSolids solids;
   private ReliefSize relief;
   private double cornerMm;
   private double gap;
@@ -79,11 +72,34 @@ final class StripBuilder {
     skins = sheet(input, "the body is no sheet that can take a " + what);
     shape = shaping.of(skins.thicknessMm());
     readSizes();
-    List<StripSeat> seats = seats(input);
+    List<StripSeat> seats = new Seats(context, step.seat(), what, skins, gap, input).find();
+    solids = new StripSolids(context, what, step.id(), shape, skins.thicknessMm(), gap, cornerMm);
     NamedShape cut = cutBack(input, seats);
+    NamedShape result = folded(input, seats, cut, StripSolids.Ends.MITRED);
+    String strategy = "folded strip";
+    if (seats.stream().anyMatch(StripSeat::isMitred) && !isSheet(result)) {
+      result = folded(input, seats, cut, StripSolids.Ends.SQUARE);
+      strategy = "folded strip, bends ended square";
+    }
+    sheet(result, "the result is no uniform sheet");
+    return StepBuild.of(strategy, new Body(body.name(), result));
+  }
+
+  private boolean isSheet(NamedShape named) {
+    try {
+      Skins.find(named.topology(), 0, context.tolerance);
+      return true;
+    } catch (CannotUnfold e) {
+      return false;
+    }
+  }
+
+  private NamedShape folded(
+      NamedShape input, List<StripSeat> seats, NamedShape cut, StripSolids.Ends ends)
+      throws StepFailed, Ladder.Stopped {
     NamedShape result = cut;
     for (StripSeat seat : seats) {
-      NamedShape strip = strip(seat, origin(input, seat));
+      NamedShape strip = solids.strip(seat, origin(input, seat), ends);
       double before = result.shape().mass().volumeMm3();
       double added = strip.shape().mass().volumeMm3();
       result = Combiner.combine(context, what, Combination.UNITE, result, strip, step.id());
@@ -97,8 +113,7 @@ final class StripBuilder {
                 null));
       }
     }
-    sheet(result, "the result is no uniform sheet");
-    return StepBuild.of("folded strip", new Body(body.name(), result));
+    return result;
   }
 
   /** What tells the faces of one strip from those of another: the cut edge it grew from. */
@@ -156,137 +171,6 @@ final class StripBuilder {
     }
   }
 
-  private List<StripSeat> seats(NamedShape input)
-      throws StepFailed, ExpressionException, Choosing.Adrift {
-    Set<Integer> chosen = context.choosing(input).edges(step.seat().edges());
-    if (chosen.isEmpty()) {
-      throw new StepFailed(what, "no edge is chosen; it needs a straight edge of a wall");
-    }
-    double start = numbers.length("the offset at the start", step.seat().startOffset(), 0);
-    double end = numbers.length("the offset at the end", step.seat().endOffset(), 0);
-    List<StripSeat> bare = new ArrayList<>();
-    for (int e : chosen) {
-      bare.add(bareSeat(input, e));
-    }
-    List<StripSeat> out = new ArrayList<>();
-    for (StripSeat s : bare) {
-      Topology.Edge edge = input.topology().edge(s.edge());
-      boolean forward = edge.start().distance(s.origin()) < context.tolerance.lengthMm();
-      int first = forward ? edge.startVertex() : edge.endVertex();
-      int last = forward ? edge.endVertex() : edge.startVertex();
-      StripSeat seat =
-          new StripSeat(
-              s.edge(),
-              s.origin(),
-              s.along(),
-              s.out(),
-              s.up(),
-              s.lengthMm(),
-              end(input, s, first, false, start, bare),
-              end(input, s, last, true, end, bare));
-      if (!(seat.toMm() - seat.fromMm() > context.tolerance.lengthMm())) {
-        throw failedAt(
-            input,
-            s.edge(),
-            "the offsets leave nothing of the edge, which is " + Words.mm(s.lengthMm()) + " long");
-      }
-      out.add(seat);
-    }
-    return out;
-  }
-
-  private StepFailed failedAt(NamedShape input, int e, String why) {
-    return new StepFailed(
-        new Failure(
-            what,
-            why,
-            List.of(input.edgeName(e).toString()),
-            input.topology().edge(e).mid(),
-            null));
-  }
-
-  /** The seat as if nothing stood at its ends. */
-  private StripSeat bareSeat(NamedShape input, int e) throws StepFailed {
-    Topology.Edge edge = input.topology().edge(e);
-    if (edge.kind() != Topology.CurveKind.LINE) {
-      throw failedAt(input, e, "the edge is curved; a bend needs a straight edge");
-    }
-    int skin = edge.faces().stream().filter(f -> !skins.rims().contains(f)).findFirst().orElse(0);
-    int rim = edge.faces().stream().filter(skins.rims()::contains).findFirst().orElse(0);
-    if (skin == 0
-        || rim == 0
-        || input.topology().face(skin).kind() != Topology.SurfaceKind.PLANE
-        || input.topology().face(rim).kind() != Topology.SurfaceKind.PLANE) {
-      throw failedAt(
-          input, e, "the edge is not one along which a plane wall ends; choose such an edge");
-    }
-    Vec3 up = input.topology().face(skin).normal();
-    Vec3 out = input.topology().face(rim).normal();
-    if (Math.abs(up.dot(out)) > context.tolerance.relative()) {
-      throw failedAt(input, e, "the wall is not cut square there");
-    }
-    Vec3 along = out.cross(up);
-    boolean forward = edge.end().minus(edge.start()).dot(along) > 0;
-    return new StripSeat(
-        e,
-        forward ? edge.start() : edge.end(),
-        along,
-        out,
-        up,
-        edge.lengthMm(),
-        new End(0, null, false),
-        new End(0, null, false));
-  }
-
-  private End end(
-      NamedShape input,
-      StripSeat seat,
-      int vertex,
-      boolean atEnd,
-      double offset,
-      List<StripSeat> bare)
-      throws StepFailed {
-    for (StripSeat other : bare) {
-      Topology.Edge e = input.topology().edge(other.edge());
-      if (other.edge() != seat.edge()
-          && (e.startVertex() == vertex || e.endVertex() == vertex)
-          && other.up().dot(seat.up()) > 1 - context.tolerance.relative()) {
-        return new End(0, mitre(input.topology().vertex(vertex), seat, other, atEnd), false);
-      }
-    }
-    boolean reentrant = false;
-    for (int i = 1; i <= input.topology().edges().size(); i++) {
-      Topology.Edge e = input.topology().edge(i);
-      if (i != seat.edge() && (e.startVertex() == vertex || e.endVertex() == vertex)) {
-        Vec3 leaving = e.startVertex() == vertex ? e.tangentStart() : e.tangentEnd().negated();
-        reentrant |=
-            leaving.dot(seat.out()) > context.tolerance.relative()
-                && Math.abs(leaving.dot(seat.up())) < context.tolerance.relative();
-      }
-    }
-    if (reentrant && offset < relief.widthMm()) {
-      throw new StepFailed(
-          new Failure(
-              what,
-              "a wall stands beside the edge's "
-                  + (atEnd ? "end" : "start")
-                  + "; keep the strip off it by an offset",
-              List.of(input.edgeName(seat.edge()).toString()),
-              input.topology().vertex(vertex),
-              "with an offset of at least " + Words.mm(relief.widthMm())));
-    }
-    return new End(offset, null, reentrant);
-  }
-
-  private static Mitre mitre(Vec3 corner, StripSeat seat, StripSeat other, boolean atEnd) {
-    Vec3 bisector = seat.out().plus(other.out()).unit();
-    Vec3 towards = atEnd ? seat.along() : seat.along().negated();
-    Vec3 normal = bisector.cross(seat.up()).unit();
-    Vec3 away = normal.dot(towards) > 0 ? normal : normal.negated();
-    Vec3 otherAlong = atEnd ? other.along() : other.along().negated();
-    return new Mitre(corner, away, bisector.dot(towards) / bisector.dot(seat.out()), otherAlong);
-  }
-
   /** The wall with room made for the strips. */
   private NamedShape cutBack(NamedShape input, List<StripSeat> seats)
       throws StepFailed, Ladder.Stopped {
@@ -310,43 +194,19 @@ final class StripBuilder {
                 frame.plane(),
                 seat.up().times(-t - more),
                 seat.up().times(t + 2 * more),
-                named("", null, roles));
+                solids.named("", null, roles));
         result = Combiner.combine(context, what, Combination.SUBTRACT, result, tool, step.id());
       }
     }
     return result;
   }
 
-  /**
-   * @param origin what the names tell the face's birth from; null for none
-   */
-  private Prisms.Births named(String before, FaceName origin, Map<Integer, String> roles) {
-    Map<Integer, FaceName> sides = new LinkedHashMap<>();
-    roles.forEach((tag, role) -> sides.put(tag, name(before + role, origin)));
-    return new Prisms.Births(
-        sides,
-        name(before + "side-start", origin),
-        name(before + "side-end", origin),
-        name(before + "face", origin));
-  }
-
-  private FaceName name(String role, FaceName origin) {
-    return origin == null ? FaceName.of(step.id(), role) : FaceName.from(step.id(), role, origin);
-  }
-
-  /** Place along the edge where the tangent lines of two mitred strips meet. */
-  private double cornerAt(StripSeat seat, boolean atEnd) {
-    double slope = (atEnd ? seat.atEnd() : seat.atStart()).neighbour().slope();
-    double in = slope * shape.tangentMm();
-    return atEnd ? seat.lengthMm() + in : -in;
-  }
-
   /** The relief in the wall at the mitred corner in which the edge ends. */
   private List<List<PlaneCurve>> cornerCuts(StripSeat seat) {
-    if (cornerMm == 0 || !seat.atEnd().isMitred()) {
+    if (cornerMm == 0 || !seat.atEnd().isMitred() || seat.atEnd().reentrant()) {
       return List.of();
     }
-    Xy corner = new Xy(cornerAt(seat, true), shape.tangentMm());
+    Xy corner = new Xy(solids.cornerAt(seat, true), shape.tangentMm());
     if (step.seat().relief().corner() == Relief.Shape.ROUND_ENDED) {
       return List.of(
           List.of(
@@ -362,119 +222,5 @@ final class StripBuilder {
       square.add(new PlaneCurve.Line(p.get(i), p.get((i + 1) % p.size())));
     }
     return List.of(square);
-  }
-
-  private NamedShape strip(StripSeat seat, FaceName origin) throws StepFailed, Ladder.Stopped {
-    StripProfile profile = shape.profile(skins.thicknessMm());
-    double reach = Math.max(profile.reachX(), skins.thicknessMm());
-    double from = seat.fromMm() - beyond(seat.atStart(), reach);
-    double to = seat.toMm() + beyond(seat.atEnd(), reach);
-    NamedShape strip = along(seat, profile.outline(), from, to, "", origin);
-    for (boolean atEnd : new boolean[] {false, true}) {
-      End end = atEnd ? seat.atEnd() : seat.atStart();
-      if (end.isMitred() && cornerMm > 0) {
-        double at = cornerAt(seat, atEnd);
-        NamedShape tool =
-            along(
-                seat,
-                profile.bendOutlines().getFirst(),
-                atEnd ? at - cornerMm : from - 1,
-                atEnd ? to + 1 : at + cornerMm,
-                "corner-",
-                origin);
-        strip = Combiner.combine(context, what, Combination.SUBTRACT, strip, tool, step.id());
-      }
-    }
-    return mitred(strip, seat, profile.lastFlat(), origin);
-  }
-
-  private static double beyond(End end, double reach) {
-    return end.isMitred() ? Math.max(0, end.neighbour().slope()) * reach : 0;
-  }
-
-  private NamedShape along(
-      StripSeat seat,
-      List<StripProfile.Raised> outline,
-      double from,
-      double to,
-      String before,
-      FaceName origin)
-      throws StepFailed, Ladder.Stopped {
-    Frame frame = new Frame(seat.origin().plus(seat.along().times(from)), seat.out(), seat.up());
-    Map<Integer, String> roles = new LinkedHashMap<>();
-    ProfileCurve.Region region = Prisms.region(outline, frame, roles);
-    Prisms.checkProfile(context, what, List.of(region), frame.plane(), roles);
-    return Prisms.prism(
-        context,
-        what,
-        List.of(region),
-        frame.plane(),
-        Vec3.ZERO,
-        seat.along().times(to - from),
-        named(before, origin, roles));
-  }
-
-  /** The strip ended at its mitres, with edges cut square to its last wall. */
-  private NamedShape mitred(NamedShape strip, StripSeat seat, PlaneCurve.Line last, FaceName origin)
-      throws StepFailed, Ladder.Stopped {
-    List<Plane> planes = new ArrayList<>();
-    for (End end : List.of(seat.atStart(), seat.atEnd())) {
-      if (end.isMitred()) {
-        Mitre m = end.neighbour();
-        Plane mitre =
-            new Plane(m.corner().minus(m.awayFromStrip().times(gap / 2)), m.awayFromStrip());
-        planes.add(mitre);
-        squareCut(seat, last, mitre).ifPresent(planes::add);
-      }
-    }
-    if (planes.isEmpty()) {
-      return strip;
-    }
-    Outcome<NamedShape> cut =
-        context
-            .kernel
-            .cutByPlanes(strip.shape(), planes, context.budget())
-            .map(d ->
-                Naming.name(
-                    d,
-                    List.of(strip),
-                    new Naming.Births() {
-                      @Override
-                      public FaceName fromPlane(int index) {
-                        return name("mitre", origin);
-                      }
-
-                      @Override
-                      public FaceName unknown() {
-                        return name("face", origin);
-                      }
-                    }));
-    return switch (cut) {
-      case Outcome.Failed<NamedShape>(var failure) ->
-          throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), strip));
-      case Outcome.Done<NamedShape>(NamedShape done) -> done;
-    };
-  }
-
-  /**
-   * The plane square to the strip's last wall through the line in which the mitre meets the wall's
-   * near side; empty if that is the mitre itself.
-   */
-  private Optional<Plane> squareCut(StripSeat seat, PlaneCurve.Line last, Plane mitre) {
-    Xy way = last.end().minus(last.start()).times(1 / last.lengthMm());
-    Vec3 wall = seat.out().times(-way.y()).plus(seat.up().times(way.x()));
-    Vec3 start =
-        seat.origin()
-            .plus(seat.out().times(last.start().x()))
-            .plus(seat.up().times(last.start().y()));
-    Vec3 line = mitre.normal().cross(wall).unit();
-    Vec3 square = line.cross(wall).unit();
-    Vec3 away = square.dot(mitre.normal()) > 0 ? square : square.negated();
-    if (away.dot(mitre.normal()) > 1 - context.tolerance.angleRad()) {
-      return Optional.empty();
-    }
-    double reach =
-        mitre.origin().minus(start).dot(mitre.normal()) / seat.along().dot(mitre.normal());
-    return Optional.of(new Plane(start.plus(seat.along().times(reach)), away));
   }
 }

@@ -45,12 +45,16 @@ record StripSeat(
   /** Sizes of the relief beside a bend. */
   record ReliefSize(Relief.Shape shape, double widthMm, double depthMm) {}
 
+  boolean isMitred() {
+    return atStart.isMitred() || atEnd.isMitred();
+  }
+
   double fromMm() {
-    return atStart.isMitred() ? 0 : atStart.offsetMm;
+    return atStart.offsetMm;
   }
 
   double toMm() {
-    return lengthMm - (atEnd.isMitred() ? 0 : atEnd.offsetMm);
+    return lengthMm - atEnd.offsetMm;
   }
 
   /**
@@ -111,30 +115,41 @@ record StripSeat(
   /** From outside the wall down to the tangent line at the strip's start. */
   private static List<PlaneCurve> notch(
       double from, End end, double tangent, ReliefSize relief, double more) {
-    boolean free = end.isMitred() || from <= more;
-    if (free) {
-      Xy top = new Xy(end.reentrant ? from : from - more, more);
+    if (!end.reentrant && (end.isMitred() || from <= more)) {
+      Xy top = new Xy(from - more, more);
       return List.of(new PlaneCurve.Line(top, new Xy(top.x(), tangent)));
     }
     double w = relief.widthMm;
     boolean toEnd = from < 1.5 * w && !end.reentrant;
+    boolean pastCorner = from < w && end.reentrant;
     double outer = toEnd ? -more : from - w;
     double bottom = tangent - relief.depthMm;
-    Xy a = new Xy(outer, more);
+    List<PlaneCurve> out = new ArrayList<>();
+    Xy a = new Xy(outer, pastCorner ? 0 : more);
+    if (pastCorner) {
+      Xy corner = new Xy(0, 0);
+      out.add(new PlaneCurve.Line(new Xy(0, more), corner));
+      out.add(new PlaneCurve.Line(corner, a));
+    }
     Xy d = new Xy(from, tangent);
     if (relief.shape == Relief.Shape.ROUND_ENDED && !toEnd) {
       double level = bottom + w / 2 > tangent - more ? tangent : bottom + w / 2;
       PlaneCurve roundEnd =
           new PlaneCurve.Arc(new Xy(from - w / 2, level), w / 2, Math.PI, Math.PI);
-      PlaneCurve down = new PlaneCurve.Line(a, new Xy(outer, level));
-      return level > tangent - more
-          ? List.of(down, roundEnd)
-          : List.of(down, roundEnd, new PlaneCurve.Line(new Xy(from, level), d));
+      out.add(new PlaneCurve.Line(a, new Xy(outer, level)));
+      out.add(roundEnd);
+      if (level <= tangent - more) {
+        out.add(new PlaneCurve.Line(new Xy(from, level), d));
+      }
+      return out;
     }
     Xy b = new Xy(outer, bottom);
     Xy c = new Xy(from, bottom);
-    return relief.depthMm > 0
-        ? List.of(new PlaneCurve.Line(a, b), new PlaneCurve.Line(b, c), new PlaneCurve.Line(c, d))
-        : List.of(new PlaneCurve.Line(a, b), new PlaneCurve.Line(b, c));
+    out.add(new PlaneCurve.Line(a, b));
+    out.add(new PlaneCurve.Line(b, c));
+    if (relief.depthMm > 0) {
+      out.add(new PlaneCurve.Line(c, d));
+    }
+    return out;
   }
 }

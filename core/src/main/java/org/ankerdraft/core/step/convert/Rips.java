@@ -1,0 +1,288 @@
+package org.ankerdraft.core.step.convert;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.ankerdraft.core.sheet.BendMethod;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.Edge;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
+
+/**
+ * What is taken out of a hollow body so that its walls part along ripped edges and its bends can be
+ * made.
+ *
+ * <p>Along a ripped edge both walls are cut square, parallel to the edge, and stand apart by the
+ * gap where they are nearest: at their inner sides. Where a bend meets a ripped corner it ends
+ * square to its line, by the gap before the place where the tangent lines cross, and the walls are
+ * free beside it to the gap beyond its tangent lines.
+ *
+ * @param topology of the solid before it was made hollow; faces are outsides of walls
+ */
+record Rips(
+    Topology topology,
+    Set<Integer> bends,
+    Set<Integer> rips,
+    double thickness,
+    double radius,
+    double gap) {
+
+  /** By how much cuts reach beyond the sheet, as a share of its thickness. */
+  private static final double BEYOND = 0.01;
+
+  /**
+   * A prism to be taken away.
+   *
+   * @param faces of the solid by which it is named
+   * @param frame whose plane the figure lies in
+   */
+  record Cut(String role, List<Integer> faces, Frame frame, List<Xy> figure, double lengthMm) {}
+
+  List<Cut> cuts() {
+    List<Cut> out = new ArrayList<>();
+    for (int rip : rips) {
+      out.add(alongRip(rip));
+    }
+    for (int bend : bends) {
+      Edge e = topology.edge(bend);
+      for (int vertex : new int[] {e.startVertex(), e.endVertex()}) {
+        rips.stream()
+            .filter(rip -> isAt(rip, vertex))
+            .findFirst()
+            .ifPresent(rip -> out.addAll(besideBend(bend, rip, vertex)));
+      }
+    }
+    return out;
+  }
+
+  /** How far from a bent edge its bend begins, in the wall. */
+  private double setbackMm(int bend) {
+    return BendMethod.outsideSetbackMm(bendRad(bend), radius, thickness);
+  }
+
+  /**
+   * How far from a bent edge its walls are free of each other beside the bend: the gap beyond the
+   * tangent lines, and so far that neither wall reaches into the other's thickness.
+   */
+  private double besideMm(int bend) {
+    double apart = thickness * Math.sin(Math.min(bendRad(bend), Math.PI / 2));
+    return Math.max(setbackMm(bend) + gap, apart * (1 + 3 * BEYOND));
+  }
+
+  /** How far from a ripped edge the walls end. */
+  private double ripMm(int rip) {
+    double half = bendRad(rip) / 2;
+    return thickness * Math.tan(half) + gap / (2 * Math.cos(half));
+  }
+
+  /** Angle by which the walls turn at their common edge. */
+  private double bendRad(int edge) {
+    List<Integer> faces = topology.edge(edge).faces();
+    return normal(faces.get(0)).angleTo(normal(faces.get(1)));
+  }
+
+  private Vec3 normal(int face) {
+    return topology.face(face).normal();
+  }
+
+  private boolean isAt(int edge, int vertex) {
+    Edge e = topology.edge(edge);
+    return e.startVertex() == vertex || e.endVertex() == vertex;
+  }
+
+  private Cut alongRip(int rip) {
+    Edge e = topology.edge(rip);
+    double side = ripMm(rip);
+    double before = beyondRip(rip, e.startVertex(), side);
+    double after = beyondRip(rip, e.endVertex(), side);
+    Corner corner = corner(rip, e.faces().get(0), e.startVertex(), side);
+    return prism("rip", e.faces(), corner, corner.both(), -before, e.lengthMm() + after);
+  }
+
+  /** In each of the two walls. */
+  private List<Cut> besideBend(int bend, int rip, int vertex) {
+    double side = besideMm(bend);
+    double end = 0;
+    for (int wall : topology.edge(bend).faces()) {
+      double next = cutBackMm(next(bend, wall, vertex));
+      end = next > 0 ? Math.max(end, crossing(cornerRad(bend, wall, vertex), side, next)) : end;
+    }
+    List<Cut> out = new ArrayList<>();
+    for (int wall : topology.edge(bend).faces()) {
+      Set<Integer> faces = new LinkedHashSet<>(List.of(wall, topology.edge(bend).across(wall)));
+      faces.addAll(topology.edge(rip).faces());
+      Corner corner = corner(bend, wall, vertex, side);
+      out.add(
+          prism(
+              "relief",
+              List.copyOf(faces),
+              corner,
+              corner.leg(),
+              startBeside(bend, wall, vertex, side),
+              end));
+    }
+    return out;
+  }
+
+  /**
+   * Where the cut beside a bend begins in a wall. Next to a rip it takes what the rip leaves, and
+   * reaches a little into the gap; it must not reach the other wall.
+   */
+  private double startBeside(int bend, int wall, int vertex, double side) {
+    int next = next(bend, wall, vertex);
+    double corner = cornerRad(bend, wall, vertex);
+    double past = BEYOND * thickness;
+    if (rips.contains(next) && corner < Math.PI) {
+      double atEdge = ripMm(next) / Math.sin(corner);
+      return Math.min(atEdge, crossing(corner, side, ripMm(next))) - gap / 4;
+    }
+    return bends.contains(next) ? -past : Math.min(0, crossing(corner, side, 0)) - past;
+  }
+
+  /** How far from an edge the wall is cut away. */
+  private double cutBackMm(int edge) {
+    if (bends.contains(edge)) {
+      return besideMm(edge);
+    }
+    return rips.contains(edge) ? ripMm(edge) : 0;
+  }
+
+  /**
+   * Where along an edge, from a corner of the wall, the line beside it crosses the line beside the
+   * wall's next edge; negative if that is beyond the corner.
+   */
+  private static double crossing(double cornerRad, double side, double nextSide) {
+    return cornerRad >= Math.PI ? 0 : (nextSide + side * Math.cos(cornerRad)) / Math.sin(cornerRad);
+  }
+
+  /** How far a strip beside an edge goes on beyond its vertex: where a wall grows wider there. */
+  private double beyond(int edge, int vertex, double side) {
+    double most = 0;
+    for (int wall : topology.edge(edge).faces()) {
+      double corner = cornerRad(edge, wall, vertex);
+      if (corner > Math.PI / 2 && corner < Math.PI) {
+        most = Math.max(most, -side / Math.tan(corner));
+      }
+    }
+    return most + BEYOND * thickness;
+  }
+
+  /**
+   * The same for a ripped edge. Where it ends at an open face the inner sides of the walls may
+   * reach further than the outer ones; where it ends at a bend the cut beside that takes what is
+   * left.
+   */
+  private double beyondRip(int rip, int vertex, double side) {
+    boolean isAtBend = bends.stream().anyMatch(bend -> isAt(bend, vertex));
+    return beyond(rip, vertex, side) + (isAtBend ? 0 : side + thickness);
+  }
+
+  /** The other edge of a wall at a vertex, 0 if there is none. */
+  private int next(int edge, int wall, int vertex) {
+    return topology.face(wall).loops().stream()
+        .filter(loop -> loop.contains(edge))
+        .flatMap(List::stream)
+        .filter(i -> i != edge && isAt(i, vertex))
+        .findFirst()
+        .orElse(0);
+  }
+
+  /** The wall's angle at a vertex; pi if it is not less than that. */
+  private double cornerRad(int edge, int wall, int vertex) {
+    int next = next(edge, wall, vertex);
+    if (next == 0) {
+      return Math.PI;
+    }
+    Vec3 along = leaving(edge, vertex);
+    Vec3 other = leaving(next, vertex);
+    return other.dot(into(edge, wall)) > 0 ? along.angleTo(other) : Math.PI;
+  }
+
+  private Vec3 leaving(int edge, int vertex) {
+    Edge e = topology.edge(edge);
+    return e.startVertex() == vertex ? e.tangentStart() : e.tangentEnd().negated();
+  }
+
+  /**
+   * Direction in a wall, square to its edge and away from it: into the solid's other wall's back.
+   */
+  private Vec3 into(int edge, int wall) {
+    Edge e = topology.edge(edge);
+    int other = e.across(wall);
+    Vec3 v = e.end().minus(e.start()).unit().cross(normal(wall)).unit();
+    return v.dot(normal(other)) < 0 ? v : v.negated();
+  }
+
+  /**
+   * The corner of two walls at an edge, in cross-section.
+   *
+   * @param at the vertex
+   * @param along the edge, away from the vertex
+   * @param in directions in the two walls, square to the edge and away from it
+   * @param down directions into them
+   * @param side how far from the edge they are taken away
+   * @param deep how deep, a little more than the thickness
+   * @param inner where both depths meet
+   */
+  private record Corner(
+      Vec3 at, Vec3 along, List<Vec3> in, List<Vec3> down, double side, double deep, Vec3 inner) {
+
+    private Vec3 outside() {
+      return in.get(0).plus(in.get(1)).unit().times(-BEYOND * side);
+    }
+
+    /** The first wall: from the corner to the side, cut square to it. */
+    List<Vec3> leg() {
+      return List.of(
+          outside(),
+          in.get(0).times(side),
+          in.get(0).times(side).plus(down.get(0).times(deep)),
+          inner);
+    }
+
+    /** Both walls. */
+    List<Vec3> both() {
+      return List.of(
+          outside(),
+          in.get(0).times(side),
+          in.get(0).times(side).plus(down.get(0).times(deep)),
+          inner,
+          in.get(1).times(side).plus(down.get(1).times(deep)),
+          in.get(1).times(side));
+    }
+  }
+
+  private Corner corner(int edge, int first, int vertex, double side) {
+    int second = topology.edge(edge).across(first);
+    double half = bendRad(edge) / 2;
+    double foot = thickness * Math.tan(half);
+    double deep = thickness + Math.min(BEYOND * thickness, (side - foot) / (2 * Math.tan(half)));
+    Vec3 inner = normal(first).plus(normal(second)).times(-deep / (1 + Math.cos(2 * half)));
+    return new Corner(
+        topology.vertex(vertex),
+        leaving(edge, vertex),
+        List.of(into(edge, first), into(edge, second)),
+        List.of(normal(first).negated(), normal(second).negated()),
+        side,
+        deep,
+        inner);
+  }
+
+  /**
+   * A prism of a figure at a corner.
+   *
+   * @param from along the edge from the vertex
+   */
+  private static Cut prism(
+      String role, List<Integer> faces, Corner corner, List<Vec3> figure, double from, double to) {
+    Vec3 in = corner.in.get(0);
+    Vec3 other = corner.along.cross(in);
+    Frame frame = new Frame(corner.at.plus(corner.along.times(from)), in, other);
+    List<Xy> points = figure.stream().map(p -> new Xy(p.dot(in), p.dot(other))).toList();
+    boolean isClockwise = corner.down.get(0).dot(other) < 0;
+    return new Cut(role, faces, frame, isClockwise ? points.reversed() : points, to - from);
+  }
+}

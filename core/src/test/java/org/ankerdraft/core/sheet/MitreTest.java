@@ -1,0 +1,190 @@
+package org.ankerdraft.core.sheet;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import java.util.stream.LongStream;
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.vectors.Vec3;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Flanges that meet at corners, at any angle; against trigonometry. */
+class MitreTest {
+  private static final double T = 2;
+  private static final double R = 3;
+  private static final double K = 0.44;
+  private static final double LENGTH = 25;
+
+  private static final String RECTANGLE =
+      "{'curve':'rectangle','name':'r','width':'100 mm','height':'60 mm'}";
+  private static final String HEXAGON =
+      outline(50, 0, 25, 43.301, -25, 43.301, -50, 0, -25, -43.301, 25, -43.301);
+  private static final String ELL = outline(0, 0, 100, 0, 100, 40, 50, 40, 50, 80, 0, 80);
+
+  private static String outline(double... xy) {
+    StringBuilder out = new StringBuilder();
+    for (int i = 0; i < xy.length; i += 2) {
+      out.append(out.isEmpty() ? "" : ",")
+          .append(
+              String.format(
+                  Locale.ROOT,
+                  "{'curve':'line','name':'l%d','from':['%s mm','%s mm'],'to':['%s mm','%s mm']}",
+                  i / 2 + 1,
+                  xy[i],
+                  xy[i + 1],
+                  xy[(i + 2) % xy.length],
+                  xy[(i + 3) % xy.length]));
+    }
+    return out.toString();
+  }
+
+  private static PartState flanged(String outline, String edges, double angleDeg, String more) {
+    return Parts.ok(
+        SheetParts.part(
+            T,
+            R,
+            SheetParts.k(K),
+            "{'kind':'sketch','id':'s','curves':["
+                + outline
+                + "]},{'kind':'base','id':'b','sketch':'s','body':'P'},"
+                + "{'kind':'flange','id':'f','seat':{'edges':["
+                + edges
+                + "]"
+                + more
+                + "},'length':'25 mm','angle':'"
+                + angleDeg
+                + " deg'}"));
+  }
+
+  private static PartState allRound(String outline, double angleDeg, String more) {
+    return flanged(
+        outline, "{'choose':'loop','face':{'choose':'face','name':'b/end'}}", angleDeg, more);
+  }
+
+  /** What a flange adds beyond the edge in the flat; its outside is flush with the edge. */
+  private static double addedMm(double angleDeg) {
+    double rad = Math.toRadians(angleDeg);
+    double setback = (R + T) * Math.tan(Math.min(rad, Math.PI / 2) / 2);
+    return rad * (R + K * T) + LENGTH - 2 * setback;
+  }
+
+  @ParameterizedTest
+  @ValueSource(doubles = {5, 15, 30, 45, 50, 54, 60, 90, 120, 150, 170})
+  void aRimOfFlangesBuildsAtAnyAngle(double angleDeg) {
+    FlatPattern flat = SheetParts.flat(allRound(RECTANGLE, angleDeg, ""));
+    assertThat(flat.bends()).hasSize(4);
+    assertThat(flat.strayContours()).isEmpty();
+    assertThat(flat.widthMm()).isCloseTo(100 + 2 * addedMm(angleDeg), within(1e-5));
+    assertThat(flat.heightMm()).isCloseTo(60 + 2 * addedMm(angleDeg), within(1e-5));
+  }
+
+  @ParameterizedTest
+  @ValueSource(doubles = {5, 30, 45, 90, 150})
+  void aHexagonToo(double angleDeg) {
+    FlatPattern flat = SheetParts.flat(allRound(HEXAGON, angleDeg, ""));
+    assertThat(flat.bends()).hasSize(6);
+    assertThat(flat.heightMm()).isCloseTo(2 * 43.301 + 2 * addedMm(angleDeg), within(1e-4));
+  }
+
+  /** The facing edges of two neighbours are parallel, as far apart as the gap. */
+  @ParameterizedTest
+  @CsvSource({"15, 0.5", "30, 0.3", "45, 0.5", "45, 1", "60, 0.5", "90, 0.5", "120, 0.8"})
+  void neighboursStandApartByTheGap(double angleDeg, double gap) {
+    NamedShape named =
+        SheetParts.body(allRound(RECTANGLE, angleDeg, ",'gap':'" + gap + " mm'")).named();
+    double nearest = Double.MAX_VALUE;
+    List<Topology.Edge> bottom = mitred(named, "r.bottom");
+    List<Topology.Edge> right = mitred(named, "r.right");
+    assertThat(bottom).isNotEmpty();
+    for (Topology.Edge a : bottom) {
+      for (Topology.Edge b : right) {
+        if (a.direction().cross(b.direction()).length() < 1e-6) {
+          Vec3 between = b.mid().minus(a.mid());
+          double along = between.dot(a.direction());
+          nearest = Math.min(nearest, between.minus(a.direction().times(along)).length());
+        }
+      }
+    }
+    assertThat(nearest).isCloseTo(gap, within(1e-6));
+  }
+
+  /** Straight edges of the cut at which the flange on one side ends. */
+  private static List<Topology.Edge> mitred(NamedShape named, String side) {
+    return named.topology().edges().stream()
+        .filter(e -> e.kind() == Topology.CurveKind.LINE)
+        .filter(e ->
+            e.faces().stream()
+                .map(f -> named.faceName(f).toString())
+                .anyMatch(n -> n.startsWith("f/mitre") && n.contains(side)))
+        .toList();
+  }
+
+  /** The relief goes past the corner into the wall that stands beside the edge. */
+  @ParameterizedTest
+  @CsvSource({"l3, 90", "l4, 90", "l3, 30", "l4, 135"})
+  void aFlangeBesideAReentrantCornerKeepsOffTheWall(String edge, double angleDeg) {
+    PartState state =
+        flanged(ELL, "{'choose':'edge','name':'b/end|b/side:" + edge + "'}", angleDeg, "");
+    FlatPattern flat = SheetParts.flat(state);
+    double length = edge.equals("l3") ? 50 : 40;
+    assertThat(flat.bends()).singleElement();
+    assertThat(flat.bends().getFirst().lengthMm()).isCloseTo(length - 0.5, within(1e-6));
+    // By the rule it is as wide as the sheet is thick, and past the bend by half the thickness.
+    double rad = Math.toRadians(angleDeg);
+    double setback = (R + T) * Math.tan(Math.min(rad, Math.PI / 2) / 2);
+    double relief = T * (setback + Math.max(T / 2, T + R - setback));
+    assertThat(flat.areaMm2())
+        .isCloseTo(100 * 40 + 50 * 40 + (length - 0.5) * addedMm(angleDeg) - relief, within(1e-3));
+  }
+
+  @ParameterizedTest
+  @ValueSource(doubles = {15, 45, 90, 120})
+  void anEllWithFlangesAllRoundBuilds(double angleDeg) {
+    FlatPattern flat = SheetParts.flat(allRound(ELL, angleDeg, ""));
+    assertThat(flat.bends()).hasSize(6);
+    assertThat(flat.strayContours()).isEmpty();
+    assertThat(flat.widthMm()).isCloseTo(100 + 2 * addedMm(angleDeg), within(1e-5));
+    assertThat(flat.heightMm()).isCloseTo(80 + 2 * addedMm(angleDeg), within(1e-5));
+  }
+
+  @Test
+  void aFlangeWithAnOffsetBesideAWallKeepsItsOffset() {
+    FlatPattern flat =
+        SheetParts.flat(
+            flanged(
+                ELL,
+                "{'choose':'edge','name':'b/end|b/side:l3'}",
+                90,
+                ",'startOffset':'4 mm','endOffset':'4 mm'"));
+    assertThat(flat.bends().getFirst().lengthMm()).isCloseTo(42, within(1e-6));
+  }
+
+  static LongStream seeds() {
+    return new Random(10).longs(10, 0, 1_000_000);
+  }
+
+  /** Shallow parts come back from their STEP file with the same flat. */
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void shallowPartsComeBackFromStep(long seed) {
+    Random random = new Random(seed);
+    String outline = List.of(RECTANGLE, HEXAGON, ELL).get(random.nextInt(3));
+    double angle = Math.round(random.nextDouble(5, 60));
+    PartState state = allRound(outline, angle, "");
+    FlatPattern flat = SheetParts.flat(state);
+    FlatPattern back = SheetParts.flatThroughStep(state, K);
+    assertThat(back.bends()).hasSameSizeAs(flat.bends());
+    assertThat(back.areaMm2()).isCloseTo(flat.areaMm2(), within(1e-3));
+    assertThat(back.outline().lengthMm()).isCloseTo(flat.outline().lengthMm(), within(0.05));
+  }
+}
