@@ -1,6 +1,7 @@
 package org.ankerdraft.core.geometry;
 
 import java.util.Locale;
+import org.ankerdraft.vectors.Vec3;
 
 /** Numbers as they are said to the user. */
 public final class Numbers {
@@ -17,6 +18,11 @@ public final class Numbers {
 
   public static String mm(double v) {
     return tidy(v, 4) + " mm";
+  }
+
+  /** A place in the part, to a thousandth of a millimetre. */
+  public static String place(Vec3 p) {
+    return "(" + tidy(p.x(), 3) + ", " + tidy(p.y(), 3) + ", " + tidy(p.z(), 3) + ")";
   }
 
   public static String deg(double rad) {

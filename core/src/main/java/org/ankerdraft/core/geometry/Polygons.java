@@ -16,6 +16,14 @@ public final class Polygons {
     return inside;
   }
 
+  /** Distance of a point from a straight piece. */
+  public static double distance(Xy p, Xy start, Xy end) {
+    Xy way = end.minus(start);
+    double square = way.dot(way);
+    double share = square == 0 ? 0 : Math.clamp(p.minus(start).dot(way) / square, 0, 1);
+    return p.distance(start.plus(way.times(share)));
+  }
+
   /** Whether a line from a point to the right crosses a straight piece. */
   static boolean crosses(Xy a, Xy b, Xy p) {
     return (a.y() > p.y()) != (b.y() > p.y())

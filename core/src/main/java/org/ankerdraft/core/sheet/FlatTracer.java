@@ -107,11 +107,15 @@ final class FlatTracer {
     return skins.upperOfLower().getOrDefault(f, f);
   }
 
+  /** An edge of a face of either side in the flat. */
+  PlaneCurve ofEdge(int f, int e) {
+    boolean isLower = skins.lower().contains(f);
+    return curve(topology.face(f), isLower, topology.edge(e), e, placements.get(upperOf(f)));
+  }
+
   private Piece piece(int f, int e) {
     Edge edge = topology.edge(e);
-    boolean isLower = skins.lower().contains(f);
-    PlaneCurve curve = curve(topology.face(f), isLower, edge, e, placements.get(upperOf(f)));
-    return new Piece(curve, edge.startVertex(), edge.endVertex());
+    return new Piece(ofEdge(f, e), edge.startVertex(), edge.endVertex());
   }
 
   private PlaneCurve curve(Face face, boolean isLower, Edge edge, int e, Placement at) {
@@ -150,16 +154,11 @@ final class FlatTracer {
       while (at != first.from) {
         Piece next = nextFrom(at, chain.getLast().end(), byVertex, left);
         if (next == null) {
-          Vec3 p = topology.vertex(at);
           throw CannotUnfold.at(
               0,
-              "two of its walls touch at ("
-                  + Numbers.tidy(p.x(), 3)
-                  + ", "
-                  + Numbers.tidy(p.y(), 3)
-                  + ", "
-                  + Numbers.tidy(p.z(), 3)
-                  + ") without a bend between them; part them by a gap");
+              "two of its walls touch at "
+                  + Numbers.place(topology.vertex(at))
+                  + " without a bend between them; part them by a gap");
         }
         left.remove(next);
         Piece turned = next.from == at ? next : next.reversed();

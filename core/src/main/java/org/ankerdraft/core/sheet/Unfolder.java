@@ -78,6 +78,7 @@ public final class Unfolder {
     unfolder.walk();
     Map<Integer, List<Vec3>> points = unfolder.freePoints(shape, curveMm, kernel, budget);
     FlatTracer tracer = new FlatTracer(topology, skins, unfolder.placements, points, MEET_MM);
+    new CutEdges(topology, skins, tracer).mustGoThrough();
     return new FlatAssembly(
             topology, skins, unfolder.placements, unfolder.reachedFrom, unfolder.bends, tracer)
         .pattern(curveMm);
@@ -221,9 +222,7 @@ public final class Unfolder {
       Shape shape, double curveMm, GeometryKernel kernel, Budget budget) throws CannotUnfold {
     Set<Integer> wanted = new TreeSet<>();
     Set<Integer> faces = new TreeSet<>(placements.keySet());
-    if (!skins.oblique().isEmpty()) {
-      faces.addAll(skins.lower());
-    }
+    faces.addAll(skins.lower());
     for (int f : faces) {
       for (List<Integer> loop : topology.face(f).loops()) {
         for (int e : loop) {
