@@ -30,6 +30,11 @@ record StripSeat(
     boolean isMitred() {
       return neighbour != null;
     }
+
+    /** Whether the neighbour stands at an inside corner of the wall. */
+    boolean isInside() {
+      return isMitred() && reentrant;
+    }
   }
 
   /**

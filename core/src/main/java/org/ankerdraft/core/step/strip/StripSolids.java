@@ -66,7 +66,8 @@ final class StripSolids {
   }
 
   NamedShape strip(StripSeat seat, FaceName origin, Ends ends) throws StepFailed, Ladder.Stopped {
-    return seat.isMitred() && ends == Ends.SQUARE
+    boolean isInside = seat.atStart().isInside() || seat.atEnd().isInside();
+    return isInside || (seat.isMitred() && ends == Ends.SQUARE)
         ? squareStrip(seat, origin)
         : mitredStrip(seat, origin);
   }
@@ -77,17 +78,20 @@ final class StripSolids {
     double reach = Math.max(profile.reachX(), thicknessMm);
     List<List<StripProfile.Raised>> pieces = profile.pieceOutlines();
     NamedShape strip = null;
+    double laidFlat = shape.tangentMm();
     for (int i = 0; i < pieces.size(); i++) {
+      double start = laidFlat;
+      laidFlat += flatMm(shape.pieces().get(i));
       List<StripProfile.Raised> outline =
           withinStrip(pieces.get(i), i == 0, i == pieces.size() - 1);
       NamedShape piece =
           outline.getFirst().curve() instanceof PlaneCurve.Line
-              ? squareWall(seat, outline, reach, origin)
+              ? squareWall(seat, outline, start, reach, origin)
               : along(
                   seat,
                   outline,
-                  narrowest(seat, outline, false),
-                  narrowest(seat, outline, true),
+                  narrowest(seat, outline, laidFlat, false),
+                  narrowest(seat, outline, laidFlat, true),
                   "",
                   origin);
       strip =
@@ -109,10 +113,28 @@ final class StripSolids {
         .toList();
   }
 
-  /** Where along the edge a piece may end so that no part of it is beyond the mitre. */
-  private double narrowest(StripSeat seat, List<StripProfile.Raised> outline, boolean atEnd) {
+  /** What a piece takes of the flat at most: its bends no longer than along their middle. */
+  private double flatMm(StripProfile.Piece piece) {
+    return switch (piece) {
+      case StripProfile.Piece.Flat(double length) -> length;
+      case StripProfile.Piece.Bent(double angle, double radius, boolean left) ->
+          angle * (radius + thicknessMm / 2);
+    };
+  }
+
+  /**
+   * Where along the edge a bend may end so that no part of it is beyond the mitre.
+   *
+   * @param laidFlat how far from the edge it reaches in the flat: strips at an inside corner must
+   *     not meet there either
+   */
+  private double narrowest(
+      StripSeat seat, List<StripProfile.Raised> outline, double laidFlat, boolean atEnd) {
     End end = atEnd ? seat.atEnd() : seat.atStart();
     double free = atEnd ? seat.lengthMm() - seat.toMm() : seat.fromMm();
+    if (end.isInside()) {
+      free = Math.max(free, insideMm(seat, end, laidFlat));
+    }
     if (end.isMitred()) {
       double most = Double.MAX_VALUE;
       for (StripProfile.Raised r : outline) {
@@ -125,27 +147,61 @@ final class StripSolids {
     return atEnd ? seat.lengthMm() - free : free;
   }
 
+  /** How far short of an inside corner a strip ends, at a distance from the edge in the flat. */
+  private double insideMm(StripSeat seat, End end, double laidFlat) {
+    return gapAlong(seat, end.neighbour()) - end.neighbour().slope() * laidFlat;
+  }
+
   /** Half the gap, measured along the edge. */
   private double gapAlong(StripSeat seat, Mitre mitre) {
     return gap / 2 / Math.abs(mitre.awayFromStrip().dot(seat.along()));
   }
 
   private NamedShape squareWall(
-      StripSeat seat, List<StripProfile.Raised> outline, double reach, FaceName origin)
+      StripSeat seat,
+      List<StripProfile.Raised> outline,
+      double laidFlat,
+      double reach,
+      FaceName origin)
       throws StepFailed, Ladder.Stopped {
     double from = seat.fromMm() - beyond(seat.atStart(), reach);
     double to = seat.toMm() + beyond(seat.atEnd(), reach);
     List<Plane> planes = new ArrayList<>();
     for (End end : List.of(seat.atStart(), seat.atEnd())) {
-      if (end.isMitred()) {
+      PlaneCurve.Line near = (PlaneCurve.Line) outline.get(0).curve();
+      if (end.isInside()) {
+        // Neither in the flat nor folded, where the far side may come nearer to the neighbour.
+        double reached = Math.max(near.start().x(), outline.get(2).curve().end().x());
+        planes.add(trim(seat, end, near, Math.max(laidFlat, reached)));
+      } else if (end.isMitred()) {
         Plane mitre = mitre(end);
-        PlaneCurve.Line near = (PlaneCurve.Line) outline.get(0).curve();
         PlaneCurve.Line far = (PlaneCurve.Line) outline.get(2).curve().reversed();
         boolean isNearer = wallNormal(seat, near).dot(mitre.normal()) >= 0;
         planes.add(squareCut(seat, isNearer ? near : far, mitre).orElse(mitre));
       }
     }
     return cutOff(along(seat, outline, from, to, "", origin), planes, origin);
+  }
+
+  /**
+   * The plane that ends a wall at an inside corner, square to it: in the flat it lies half the gap
+   * beside the line that halves the corner, so that the neighbours do not overlap there.
+   */
+  private Plane trim(StripSeat seat, End end, PlaneCurve.Line near, double laidFlat) {
+    boolean atEnd = end.equals(seat.atEnd());
+    Vec3 towards = atEnd ? seat.along() : seat.along().negated();
+    double inside = insideMm(seat, end, laidFlat);
+    Vec3 start =
+        inSpace(seat, near.start())
+            .plus(seat.along().times(atEnd ? seat.lengthMm() - inside : inside));
+    Vec3 way = inSpace(seat, near.end()).minus(inSpace(seat, near.start())).unit();
+    Vec3 line = way.plus(towards.times(end.neighbour().slope())).unit();
+    Vec3 normal = line.cross(wallNormal(seat, near)).unit();
+    return new Plane(start, normal.dot(towards) > 0 ? normal : normal.negated());
+  }
+
+  private static Vec3 inSpace(StripSeat seat, Xy p) {
+    return seat.origin().plus(seat.out().times(p.x())).plus(seat.up().times(p.y()));
   }
 
   /**
@@ -285,10 +341,7 @@ final class StripSolids {
    */
   private Optional<Plane> squareCut(StripSeat seat, PlaneCurve.Line last, Plane mitre) {
     Vec3 wall = wallNormal(seat, last);
-    Vec3 start =
-        seat.origin()
-            .plus(seat.out().times(last.start().x()))
-            .plus(seat.up().times(last.start().y()));
+    Vec3 start = inSpace(seat, last.start());
     Vec3 line = mitre.normal().cross(wall).unit();
     Vec3 square = line.cross(wall).unit();
     Vec3 away = square.dot(mitre.normal()) > 0 ? square : square.negated();
