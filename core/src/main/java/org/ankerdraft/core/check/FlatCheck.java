@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.sheet.FlatArea;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.PressBrake;
 import org.ankerdraft.core.sheet.SheetProcess;
@@ -14,6 +15,10 @@ import org.ankerdraft.vectors.Xy;
 
 /** Can the flat pattern be cut and folded? The blank as a whole, then its bends and holes. */
 final class FlatCheck extends FlatRules {
+  /** Six to twelve thicknesses, of a usual eight (common practice). */
+  private static final double LEAST_DIE_SHARE = 0.75;
+
+  private static final double MOST_DIE_SHARE = 1.5;
 
   private FlatCheck(FlatAnalysis analysis, RuleBook book, PartDocument part) {
     super(analysis, book, part);
@@ -57,7 +62,38 @@ final class FlatCheck extends FlatRules {
     new HoleRules(this).judge();
     blank();
     force();
+    ownDie();
     oblique();
+  }
+
+  /** Only the part's own die can be out of the usual range. */
+  private void ownDie() {
+    Limit limit = book.limit("die.opening");
+    double usual = limit.value() * t;
+    double own = die();
+    if (flat.bends().isEmpty()
+        || (own >= usual * LEAST_DIE_SHARE - SLACK_MM
+            && own <= usual * MOST_DIE_SHARE + SLACK_MM)) {
+      return;
+    }
+    FlatBend first = flat.bends().getFirst();
+    add(
+        limit,
+        "Die opening is unusual",
+        own,
+        usual,
+        middle(first),
+        facesOf(first),
+        "the die opens "
+            + Words.mm(own)
+            + "; for a sheet of "
+            + Words.mm(t)
+            + " "
+            + Words.mm(usual * LEAST_DIE_SHARE)
+            + " to "
+            + Words.mm(usual * MOST_DIE_SHARE)
+            + " is usual",
+        null);
   }
 
   private boolean overlaps() {
@@ -66,26 +102,31 @@ final class FlatCheck extends FlatRules {
         add(
             book.limit("flat.overlap"),
             "Flat overlaps itself",
-            0,
+            area.overlapMm(),
             0,
             at,
             List.of(),
-            "laid flat, the sheet overlaps itself here, so it cannot be cut from one piece",
+            "laid flat, the sheet overlaps itself here, by up to "
+                + Words.mm(round(area.overlapMm()))
+                + ", so it cannot be cut from one piece",
             null));
     return place.isPresent();
   }
 
   private void gaps() {
     Limit gap = book.limit("flat.gap");
-    for (Xy at : area.closingGaps(gap.value())) {
+    for (FlatArea.Gap narrow : area.closingGaps(gap.value())) {
       add(
           gap,
           "Gap closes in the flat",
-          0,
+          narrow.widthMm(),
           gap.value(),
-          at,
+          narrow.at(),
           List.of(),
-          "two edges of the flat come closer than " + Words.mm(gap.value()),
+          "two edges of the flat come as near as "
+              + Words.mm(round(narrow.widthMm()))
+              + "; a cut between them needs "
+              + Words.mm(gap.value()),
           null);
     }
   }

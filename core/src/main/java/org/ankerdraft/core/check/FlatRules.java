@@ -17,7 +17,7 @@ import org.ankerdraft.vectors.Xy;
 /** What the rules of flat patterns share: the flat, the limits, and how findings are told. */
 abstract class FlatRules {
   static final double SLACK_MM = 1e-3;
-  private static final double CHORD_MM = 0.005;
+  private static final double CHORD_MM = 0.001;
 
   final NamedShape named;
   final String body;

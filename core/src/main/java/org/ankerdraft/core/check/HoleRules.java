@@ -22,16 +22,55 @@ final class HoleRules extends FlatRules {
     for (int h = 0; h < flat.holes().size(); h++) {
       holeSize(h);
       holeToEdge(h);
+      for (int other = h + 1; other < flat.holes().size(); other++) {
+        web(h, other);
+      }
       for (FlatBend b : flat.bends()) {
         holeToBend(h, b);
       }
     }
+    flat.bends().forEach(this::notch);
+  }
+
+  private void web(int h, int other) {
+    Limit limit = book.limit("hole.web");
+    FlatArea.Way way = area.holeToHole(h, other);
+    if (way.lengthMm() < limit.value() * t - SLACK_MM) {
+      add(
+          limit,
+          "Web between holes is narrow",
+          way.lengthMm(),
+          limit.value() * t,
+          way.from(),
+          List.of(),
+          "two holes leave a web of "
+              + Words.mm(round(way.lengthMm()))
+              + " between them; "
+              + Words.mm(limit.value() * t)
+              + " wanted",
+          null);
+    }
+  }
+
+  private void notch(FlatBend b) {
+    area.notchInBend(b)
+        .ifPresent(at ->
+            add(
+                book.limit("hole.across"),
+                "Notch runs into a bend",
+                0,
+                0,
+                at,
+                facesOf(b),
+                "a notch of the outline reaches into bend "
+                    + b.number()
+                    + "; folding will pull it out of shape",
+                null));
   }
 
   private void holeSize(int h) {
     Limit limit = book.limit("hole.diameter");
-    Xy size = area.sizeOfHole(h, new Xy(1, 0));
-    double narrow = Math.min(size.x(), size.y());
+    double narrow = area.widthOfHole(h, limit.value() * t);
     if (narrow < limit.value() * t - SLACK_MM) {
       add(
           limit,
@@ -42,7 +81,7 @@ final class HoleRules extends FlatRules {
           List.of(),
           "a hole is "
               + Words.mm(round(narrow))
-              + " wide; "
+              + " wide where it is narrowest; "
               + Words.mm(limit.value() * t)
               + " can be cut well in this sheet",
           null);

@@ -2,6 +2,7 @@ package org.ankerdraft.core.geometry;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.ankerdraft.vectors.Xy;
 
 /** A closed chain of curves, head to tail. */
@@ -17,6 +18,20 @@ public record Contour(List<PlaneCurve> curves) {
 
   public double lengthMm() {
     return curves.stream().mapToDouble(PlaneCurve::lengthMm).sum();
+  }
+
+  /** The circle that this contour is, in one or more arcs; empty if it is none. */
+  public Optional<PlaneCurve.Arc> circle(double toleranceMm) {
+    if (!(curves.getFirst() instanceof PlaneCurve.Arc first)) {
+      return Optional.empty();
+    }
+    boolean isOne =
+        curves.stream()
+            .allMatch(c ->
+                c instanceof PlaneCurve.Arc a
+                    && a.centre().distance(first.centre()) < toleranceMm
+                    && Math.abs(a.radius() - first.radius()) < toleranceMm);
+    return isOne ? Optional.of(first) : Optional.empty();
   }
 
   public Contour reversed() {

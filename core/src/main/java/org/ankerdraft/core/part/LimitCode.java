@@ -30,6 +30,7 @@ public final class LimitCode {
           "hole.bend",
           "slot.bend",
           "hole.edge",
+          "hole.web",
           "hole.diameter",
           "relief.width",
           "relief.depth",

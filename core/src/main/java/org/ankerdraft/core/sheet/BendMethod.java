@@ -114,7 +114,8 @@ public sealed interface BendMethod {
   private static BendValue din(double angle, double radius, double thickness) {
     double ratio = radius / thickness;
     double k = ratio > 5 ? 1 : 0.65 + 0.5 * Math.log10(ratio);
-    if (angle < DIN_SMALLEST_RAD) {
+    // An angle that was measured on a solid may lie below by the last digit.
+    if (angle < DIN_SMALLEST_RAD - SAME_ANGLE_RAD) {
       double ba = 2 * outsideSetbackMm(angle, radius, thickness);
       return new BendValue(
           (ba / angle - radius) / thickness,

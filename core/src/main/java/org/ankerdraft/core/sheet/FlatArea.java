@@ -5,7 +5,11 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.geometry.Contour;
+import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.vectors.Xy;
+import org.locationtech.jts.algorithm.MinimumBoundingCircle;
+import org.locationtech.jts.algorithm.MinimumDiameter;
+import org.locationtech.jts.algorithm.construct.MaximumInscribedCircle;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
@@ -61,27 +65,114 @@ public final class FlatArea {
     return Optional.ofNullable(error).map(e -> xy(e.getCoordinate()));
   }
 
+  /** How deep the flat overlaps itself: the largest circle that lies in two of its pieces, mm. */
+  public double overlapMm() {
+    List<Polygon> pieces = flat.zones().stream().map(this::piece).toList();
+    double deepest = 0;
+    for (int i = 0; i < pieces.size(); i++) {
+      for (int j = i + 1; j < pieces.size(); j++) {
+        Geometry both = pieces.get(i).intersection(pieces.get(j));
+        if (both.getArea() > chordMm * chordMm) {
+          deepest = Math.max(deepest, inscribedMm(both));
+        }
+      }
+    }
+    return deepest;
+  }
+
+  private Polygon piece(FlatPattern.Zone zone) {
+    return PLANE.createPolygon(ring(zone.contours().getFirst()));
+  }
+
+  private double inscribedMm(Geometry area) {
+    return 2 * new MaximumInscribedCircle(area, chordMm).getRadiusLine().getLength();
+  }
+
+  /**
+   * Two edges that come near each other.
+   *
+   * @param widthMm between them
+   */
+  public record Gap(Xy at, double widthMm) {}
+
   /** Where two edges of the outline come closer than a gap without meeting. */
-  public List<Xy> closingGaps(double gapMm) {
-    Geometry grown = PLANE.createPolygon(sheet.getExteriorRing()).buffer(gapMm / 2);
-    List<Xy> out = new ArrayList<>();
-    for (int g = 0; g < grown.getNumGeometries(); g++) {
-      Polygon p = (Polygon) grown.getGeometryN(g);
-      for (int i = 0; i < p.getNumInteriorRing(); i++) {
-        out.add(xy(p.getInteriorRingN(i).getCoordinate()));
+  public List<Gap> closingGaps(double gapMm) {
+    List<Gap> out = new ArrayList<>();
+    for (Geometry narrow : filled(gapMm)) {
+      out.add(new Gap(xy(narrow.getInteriorPoint().getCoordinate()), width(narrow, gapMm)));
+    }
+    return out;
+  }
+
+  /** What fills up if the outline grows by half a gap and shrinks again. */
+  private List<Geometry> filled(double gapMm) {
+    Polygon outline = PLANE.createPolygon(sheet.getExteriorRing());
+    Geometry closed = outline.buffer(gapMm / 2).buffer(-gapMm / 2);
+    Geometry more = closed.difference(outline.buffer(chordMm));
+    List<Geometry> out = new ArrayList<>();
+    for (int i = 0; i < more.getNumGeometries(); i++) {
+      // In a corner a rounded bit is filled, smaller than that.
+      if (new MinimumBoundingCircle(more.getGeometryN(i)).getRadius() > gapMm / 2) {
+        out.add(more.getGeometryN(i));
       }
     }
     return out;
   }
 
+  /** The least gap that fills up there: found by halving. */
+  private double width(Geometry narrow, double mostMm) {
+    double open = 0;
+    double closed = mostMm;
+    while (closed - open > chordMm) {
+      double middle = (open + closed) / 2;
+      if (filled(middle).stream().anyMatch(f -> f.distance(narrow) <= chordMm)) {
+        closed = middle;
+      } else {
+        open = middle;
+      }
+    }
+    return closed;
+  }
+
   /** From a hole to the outline. */
   public Way holeToOutline(int hole) {
-    return way(ring(flat.holes().get(hole)), sheet.getExteriorRing());
+    return fromHole(hole, sheet.getExteriorRing());
   }
 
   /** From a hole to the strip that a bend takes; 0 if they overlap. */
   public Way holeToBend(int hole, FlatBend bend) {
-    return way(hole(hole), strip(bend));
+    return fromHole(hole, strip(bend));
+  }
+
+  /** The web between two holes. */
+  public Way holeToHole(int hole, int other) {
+    Optional<PlaneCurve.Arc> round = circle(other);
+    if (round.isEmpty()) {
+      return fromHole(hole, hole(other));
+    }
+    Way toCentre = fromHole(hole, PLANE.createPoint(at(round.get().centre())));
+    return new Way(
+        Math.max(0, toCentre.lengthMm - round.get().radius()), toCentre.from, toCentre.to);
+  }
+
+  private Optional<PlaneCurve.Arc> circle(int hole) {
+    return flat.holes().get(hole).circle(chordMm);
+  }
+
+  /** Exact for a round hole: from its centre, less its radius. */
+  private Way fromHole(int hole, Geometry to) {
+    Optional<PlaneCurve.Arc> round = circle(hole);
+    if (round.isEmpty()) {
+      return way(hole(hole), to);
+    }
+    Xy centre = round.get().centre();
+    Way way = way(PLANE.createPoint(at(centre)), to);
+    double left = way.lengthMm - round.get().radius();
+    if (left <= 0) {
+      return new Way(0, way.to, way.to);
+    }
+    Xy from = centre.plus(way.to.minus(centre).times(round.get().radius() / way.lengthMm));
+    return new Way(left, from, way.to);
   }
 
   private static Way way(Geometry a, Geometry b) {
@@ -92,6 +183,51 @@ public final class FlatArea {
 
   private Polygon hole(int hole) {
     return PLANE.createPolygon(ring(flat.holes().get(hole)));
+  }
+
+  /**
+   * The narrowest width of a hole: across the whole of it, or of a slit that opens into it.
+   *
+   * @param enoughMm slits as wide as this are not looked for
+   */
+  public double widthOfHole(int hole, double enoughMm) {
+    Optional<PlaneCurve.Arc> round = circle(hole);
+    if (round.isPresent()) {
+      return 2 * round.get().radius();
+    }
+    Polygon whole = hole(hole);
+    double narrowest = new MinimumDiameter(whole).getLength();
+    Geometry wide = whole.buffer(-enoughMm / 2).buffer(enoughMm / 2 + chordMm);
+    Geometry slits = whole.difference(wide);
+    for (int i = 0; i < slits.getNumGeometries(); i++) {
+      Geometry slit = slits.getGeometryN(i);
+      // What the rounded opening leaves out in a corner is smaller than that.
+      if (new MinimumBoundingCircle(slit).getRadius() > enoughMm / 2) {
+        narrowest = Math.min(narrowest, new MinimumDiameter(slit).getLength());
+      }
+    }
+    return narrowest;
+  }
+
+  /** Where the outline reaches into the strip that a bend takes, other than at the bend's ends. */
+  public Optional<Xy> notchInBend(FlatBend bend) {
+    Polygon strip = strip(bend);
+    Geometry outside = strip.difference(PLANE.createPolygon(sheet.getExteriorRing()));
+    for (int i = 0; i < outside.getNumGeometries(); i++) {
+      Geometry notch = outside.getGeometryN(i);
+      double low = Double.MAX_VALUE;
+      double high = -Double.MAX_VALUE;
+      for (Coordinate c : notch.getCoordinates()) {
+        double along = xy(c).minus(bend.start()).dot(bend.along());
+        low = Math.min(low, along);
+        high = Math.max(high, along);
+      }
+      boolean isAtEnd = low < bend.span().x() + chordMm || high > bend.span().y() - chordMm;
+      if (!isAtEnd && notch.getArea() > chordMm) {
+        return Optional.of(xy(notch.getInteriorPoint().getCoordinate()));
+      }
+    }
+    return Optional.empty();
   }
 
   /** The rectangle from the beginning to the end of the bend's lines, as wide as its allowance. */
