@@ -70,6 +70,7 @@ abstract class InWindow {
   protected void settle() throws Exception {
     until(() ->
         window.session().isReportCurrent()
+            && window.session().report().orElseThrow().repairsTried()
             && window.session().progressShare() < 0
             && window.session().state().isPresent()
             && window.session().state().get().part().equals(window.session().document()));

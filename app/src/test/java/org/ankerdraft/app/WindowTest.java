@@ -241,10 +241,11 @@ class WindowTest extends InWindow {
   void aFindingFliesToItsPlaceAndItsRepairIsAStep() throws Exception {
     robot.clickOn(".finding-title");
     assertThat(onFx(() -> window.map())).isEqualTo(Look.Map.DRAFT);
-    robot.clickOn("Draft it 1°");
+    assertThat(text("#verdict-draft")).startsWith("4 stop");
+    robot.clickOn("Draft all 4 by 1°");
     settle();
     assertThat(onFx(() -> window.session().document().steps().getLast())).isInstanceOf(Draft.class);
-    assertThat(text("#verdict-draft")).startsWith("3 stop");
+    assertThat(text("#verdict-draft")).isEqualTo("clear");
   }
 
   @Test

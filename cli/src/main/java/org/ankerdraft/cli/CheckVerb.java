@@ -1,5 +1,6 @@
 package org.ankerdraft.cli;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
@@ -9,9 +10,13 @@ import java.util.concurrent.Callable;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
 import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.check.RepairTrials;
 import org.ankerdraft.core.check.RuleBook;
+import org.ankerdraft.core.form.FormatException;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartFile;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.kernel.Budget;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -54,16 +59,28 @@ final class CheckVerb implements Callable<Integer> {
                     .map(s -> "; " + s.message())
                     .orElse(""));
       }
-      CheckReport report =
-          new CheckRunner(workshop.kernel, Runtime.getRuntime().availableProcessors())
+      int processors = Runtime.getRuntime().availableProcessors();
+      CheckReport found =
+          new CheckRunner(workshop.kernel, processors)
               .check(state, book, Budget.Cancel.NEVER)
-              .orElseThrow(() -> new Workshop.CannotGoOn("the checks could not be finished"));
+              .orElseThrow(CheckVerb::unfinished);
+      // Only the machine-readable report tells repairs; each takes a build and a check.
+      CheckReport report =
+          json
+              ? new RepairTrials(workshop.builder, workshop.kernel, processors)
+                  .tried(state, content.files(), found, Budget.Cancel.NEVER)
+                  .orElseThrow(CheckVerb::unfinished)
+              : found;
       print(state, report);
       if (!state.isOk() || !report.isComplete()) {
         return Exit.ERROR;
       }
       return report.stops() ? Exit.STOPPED : Exit.OK;
     }
+  }
+
+  private static Workshop.CannotGoOn unfinished() {
+    return new Workshop.CannotGoOn("the checks could not be finished");
   }
 
   private RuleBook book(PartFile.Content content) throws Workshop.CannotGoOn {
@@ -129,7 +146,56 @@ final class CheckVerb implements Callable<Integer> {
       n.put("face", f.faces().isEmpty() ? "" : f.faces().getFirst().toString());
       n.put("source", f.source());
       n.put("message", f.message());
+      if (f.repair() != null) {
+        n.set("repair", repair(f));
+      }
     }
+    ArrayNode walls = root.putArray("walls");
+    report.bodies().values().stream()
+        .filter(a -> a.wall() != null)
+        .forEach(a -> walls.add(wall(a)));
     return root;
+  }
+
+  /** The step as it would stand in the part's file. */
+  private static JsonNode repair(Finding f) {
+    try {
+      return PartJson.tree(PartJson.write(f.repair()));
+    } catch (FormatException e) {
+      throw new IllegalStateException("a step is written so that it can be read", e);
+    }
+  }
+
+  /** Extremes of the wall as both methods measure it, with their places. */
+  private static ObjectNode wall(BodyAnalysis a) {
+    ObjectNode n = Json.object();
+    n.put("body", a.body().name());
+    n.set("bySphere", extremes(a, a.wall().bySphere()));
+    n.set("byRay", extremes(a, a.wall().byRay()));
+    return n;
+  }
+
+  private static ObjectNode extremes(BodyAnalysis a, float[] thickness) {
+    int least = -1;
+    int most = -1;
+    for (int i = 0; i < thickness.length; i++) {
+      if (!Float.isNaN(thickness[i])) {
+        least = least < 0 || thickness[i] < thickness[least] ? i : least;
+        most = most < 0 || thickness[i] > thickness[most] ? i : most;
+      }
+    }
+    ObjectNode n = Json.object();
+    if (least >= 0) {
+      n.set("thinnest", extreme(a, thickness, least));
+      n.set("thickest", extreme(a, thickness, most));
+    }
+    return n;
+  }
+
+  private static ObjectNode extreme(BodyAnalysis a, float[] thickness, int node) {
+    ObjectNode n = Json.object();
+    n.put("mm", thickness[node]);
+    n.set("point", Json.point(a.wall().mesh().node(node)));
+    return n;
   }
 }

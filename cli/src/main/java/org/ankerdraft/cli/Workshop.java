@@ -32,6 +32,7 @@ final class Workshop implements AutoCloseable {
   private static final String PATIENCE = "ANKERDRAFT_PATIENCE";
 
   final GeometryKernel kernel;
+  final PartBuilder builder;
 
   Workshop() throws CannotGoOn {
     Optional<Path> program = WorkerProgram.find();
@@ -39,6 +40,7 @@ final class Workshop implements AutoCloseable {
       throw new CannotGoOn("the geometry worker is not built; run ./ankerdraft, which builds it");
     }
     kernel = new GeometryKernel(program.get());
+    builder = new PartBuilder(kernel, Tolerance.MODEL);
   }
 
   static PartFile.Content read(Path file) throws CannotGoOn {
@@ -49,7 +51,6 @@ final class Workshop implements AutoCloseable {
   }
 
   PartState build(PartFile.Content content) throws CannotGoOn {
-    PartBuilder builder = new PartBuilder(kernel, Tolerance.MODEL);
     builder.remember(content.cache());
     return builder
         .build(

@@ -43,6 +43,11 @@ public final class FindingsPane extends VBox {
     }
     title.setText(heading(report));
     report.findings().forEach(f -> rows.getChildren().add(row(f)));
+    if (!report.findings().isEmpty() && !report.repairsTried() && session.isReportCurrent()) {
+      Label trying = new Label("Trying repairs …");
+      trying.getStyleClass().add("second");
+      rows.getChildren().add(trying);
+    }
     report
         .unchecked()
         .forEach(u -> {
@@ -148,7 +153,10 @@ public final class FindingsPane extends VBox {
 
   private static String repairText(Finding f) {
     if (f.repair() instanceof Draft d) {
-      return "Draft it " + d.sets().getFirst().angle().text().replace(" deg", "°");
+      Draft.DraftSet set = d.sets().getFirst();
+      String angle = set.angle().text().replace(" deg", "°");
+      int faces = set.faces().size();
+      return faces == 1 ? "Draft it " + angle : "Draft all " + faces + " by " + angle;
     }
     return switch (f.code()) {
       case "corner.sharp" -> String.format(java.util.Locale.ROOT, "Round it %.2f mm", f.required());

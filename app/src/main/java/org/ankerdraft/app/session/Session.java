@@ -15,11 +15,11 @@ import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.Journal;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.select.Hint;
-import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.render.draw.Scene;
@@ -156,8 +156,7 @@ public final class Session {
   }
 
   public Optional<StepResult> selectedResult() {
-    return Optional.ofNullable(state)
-        .flatMap(s -> selectedStep == null ? Optional.empty() : s.step(selectedStep));
+    return selectedStep().flatMap(s -> Optional.ofNullable(state).flatMap(b -> b.step(s.id())));
   }
 
   public void select(String stepId) {
@@ -186,15 +185,8 @@ public final class Session {
 
   /** The hint to keep with a pick, or null if the thing is not there now. */
   public Hint hint(Picked p) {
-    NamedShape named =
-        state == null || !state.bodies().containsKey(p.body())
-            ? null
-            : state.bodies().get(p.body()).named();
-    if (named == null) {
-      return null;
-    }
-    int n = p.in(named);
-    return n == 0 ? null : p.isFace() ? named.faceHint(n) : named.edgeHint(n);
+    Body body = state == null ? null : state.bodies().get(p.body());
+    return body == null ? null : p.hintIn(body.named());
   }
 
   public void clearPicks() {
@@ -258,7 +250,7 @@ public final class Session {
   }
 
   private void documentChanged() {
-    if (selectedStep != null && document().step(selectedStep).isEmpty()) {
+    if (selectedStep != null && selectedStep().isEmpty()) {
       selectedStep = null;
       tell(Change.SELECTION);
     }
@@ -356,6 +348,12 @@ public final class Session {
       progressShare = -1;
       tell(Change.REPORT);
       tell(Change.PROGRESS);
+    }
+
+    @Override
+    public void tried(CheckReport found) {
+      shown.tried(found);
+      tell(Change.REPORT);
     }
 
     @Override

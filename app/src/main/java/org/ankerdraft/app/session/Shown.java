@@ -81,6 +81,11 @@ final class Shown {
     }
   }
 
+  /** The same findings with their repairs. */
+  void tried(CheckReport found) {
+    report = found;
+  }
+
   void checked(CheckReport found, Scene drawn) {
     report = found;
     reportScene = drawn;

@@ -19,6 +19,7 @@ import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
+import org.ankerdraft.core.check.RepairTrials;
 import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
@@ -76,6 +77,9 @@ public final class Workbench implements AutoCloseable {
      * @param scene the bodies to be drawn, with their wall fields
      */
     void checked(CheckReport report, Scene scene);
+
+    /** The same findings, with the repairs that mend them. */
+    void tried(CheckReport report);
 
     /** Nothing came of it: the user cancelled, or no geometry worker can be had. */
     void stopped(String why);
@@ -150,6 +154,7 @@ public final class Workbench implements AutoCloseable {
   private final GeometryKernel slowKernel;
   private final PartBuilder builder;
   private final CheckRunner checks;
+  private final RepairTrials trials;
   private final Surveyor early;
   private Map<Path, CompletableFuture<PartFile.Opened>> ahead = Map.of();
 
@@ -170,7 +175,9 @@ public final class Workbench implements AutoCloseable {
     slowKernel = new GeometryKernel(worker);
     builder = new PartBuilder(kernel, Tolerance.MODEL);
     early = new Surveyor(kernel, 1);
-    checks = new CheckRunner(kernel, slowKernel, Runtime.getRuntime().availableProcessors());
+    int processors = Runtime.getRuntime().availableProcessors();
+    checks = new CheckRunner(kernel, slowKernel, processors);
+    trials = new RepairTrials(builder, kernel, 1);
   }
 
   public GeometryKernel kernel() {
@@ -368,14 +375,16 @@ public final class Workbench implements AutoCloseable {
               listener.stopped("there is no rule book for material " + part.process().material()));
       return;
     }
-    checks
-        .check(state.get(), book.get(), job)
-        .ifPresent(report -> {
-          Scene mapped = Scene.of(List.copyOf(report.bodies().values()));
-          tell(job, () -> listener.checked(report, mapped));
-        });
+    Optional<CheckReport> report = checks.check(state.get(), book.get(), job);
+    report.ifPresent(found -> {
+      Scene mapped = Scene.of(List.copyOf(found.bodies().values()));
+      tell(job, () -> listener.checked(found.withoutRepairs(), mapped));
+    });
     // The window asks for shapes of earlier steps too, and must not wait for them.
     builder.loadAll(state.get(), job);
+    report
+        .flatMap(found -> trials.tried(state.get(), request.files, found, job))
+        .ifPresent(tried -> tell(job, () -> listener.tried(tried)));
   }
 
   /** Tells the interface, and lets it show the part before the checks take the processors. */

@@ -11,13 +11,15 @@ import org.ankerdraft.core.survey.BodyAnalysis;
  * @param bodies by name
  * @param flats flat patterns of the sheet bodies, by name
  * @param unchecked what could not be checked: it is neither clear nor found
+ * @param repairsTried whether the findings' repairs have been tried; before that they are proposals
  */
 public record CheckReport(
     RuleBook book,
     List<Finding> findings,
     Map<String, BodyAnalysis> bodies,
     Map<String, FlatAnalysis> flats,
-    List<Unchecked> unchecked) {
+    List<Unchecked> unchecked,
+    boolean repairsTried) {
   public CheckReport {
     findings = List.copyOf(findings);
     bodies = Map.copyOf(bodies);
@@ -36,6 +38,34 @@ public record CheckReport(
     public String inWords() {
       return what + " of body " + body + ": " + why;
     }
+  }
+
+  /** A report whose repairs have not been tried. */
+  public CheckReport(
+      RuleBook book,
+      List<Finding> findings,
+      Map<String, BodyAnalysis> bodies,
+      Map<String, FlatAnalysis> flats,
+      List<Unchecked> unchecked) {
+    this(book, findings, bodies, flats, unchecked, false);
+  }
+
+  /**
+   * @param mending the same findings with the repairs that were tried and mend them
+   */
+  CheckReport tried(List<Finding> mending) {
+    return new CheckReport(book, mending, bodies, flats, unchecked, true);
+  }
+
+  /** Without the repairs, which have not been tried yet. */
+  public CheckReport withoutRepairs() {
+    return new CheckReport(
+        book,
+        findings.stream().map(f -> f.withRepair(null)).toList(),
+        bodies,
+        flats,
+        unchecked,
+        repairsTried);
   }
 
   /** Whether every check was run, on something. */

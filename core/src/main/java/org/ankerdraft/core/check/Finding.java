@@ -68,4 +68,13 @@ public record Finding(
         code, subject, severity, title, measured, required, unit, point, body, faces, source,
         message, repair, null);
   }
+
+  /**
+   * @param changed or null for none
+   */
+  Finding withRepair(Step changed) {
+    return new Finding(
+        code, subject, severity, title, measured, required, unit, point, body, faces, source,
+        message, changed, flatAt);
+  }
 }

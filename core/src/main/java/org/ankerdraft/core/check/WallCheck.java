@@ -49,12 +49,12 @@ final class WallCheck {
     List<Finding> findings = new ArrayList<>();
     while (!left.isEmpty() && findings.size() < MOST_FINDINGS) {
       int worst = left.getFirst();
-      Vec3 place = node(a.wall().mesh(), worst);
+      Vec3 place = a.wall().mesh().node(worst);
       double reach = SAME_PLACE * Math.max(t[worst], limit.value()) + a.wall().spacingMm();
       double area = 0;
       List<Integer> others = new ArrayList<>();
       for (int i : left) {
-        if (node(a.wall().mesh(), i).distance(place) <= reach) {
+        if (a.wall().mesh().node(i).distance(place) <= reach) {
           area += a.wall().nodeAreaMm2()[i];
         } else {
           others.add(i);
@@ -98,11 +98,6 @@ final class WallCheck {
 
   private static double round(double v) {
     return Math.rint(v * 100) / 100;
-  }
-
-  private static Vec3 node(FineMesh mesh, int n) {
-    return new Vec3(
-        mesh.positions()[3 * n], mesh.positions()[3 * n + 1], mesh.positions()[3 * n + 2]);
   }
 
   static int faceOf(FineMesh mesh, int node) {

@@ -4,12 +4,18 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * A mesh with all edges at most a given length: long ones are halved until they are short enough,
  * on both sides alike, so that no cracks open. Nodes are not shared between faces.
  */
 public record FineMesh(float[] positions, float[] normals, int[] triangles, int[] faceOfTriangle) {
+
+  /** Place of a node. */
+  public Vec3 node(int n) {
+    return new Vec3(positions[3 * n], positions[3 * n + 1], positions[3 * n + 2]);
+  }
 
   public int nodeCount() {
     return positions.length / 3;

@@ -23,6 +23,12 @@ import org.locationtech.jts.operation.valid.TopologyValidationError;
 public final class FlatArea {
   private static final GeometryFactory PLANE = new GeometryFactory();
 
+  /** Straight pieces of a quarter turn where figures are grown and shrunk. */
+  private static final int QUADRANT = 48;
+
+  /** What such a quarter turn may stray, and more. */
+  private static final double ROUNDING_SHARE = 0.02;
+
   private final FlatPattern flat;
   private final double chordMm;
   private final Polygon sheet;
@@ -197,13 +203,15 @@ public final class FlatArea {
     }
     Polygon whole = hole(hole);
     double narrowest = new MinimumDiameter(whole).getLength();
-    Geometry wide = whole.buffer(-enoughMm / 2).buffer(enoughMm / 2 + chordMm);
+    double slack = ROUNDING_SHARE * enoughMm;
+    Geometry wide = whole.buffer(-enoughMm / 2, QUADRANT).buffer(enoughMm / 2 + slack, QUADRANT);
     Geometry slits = whole.difference(wide);
     for (int i = 0; i < slits.getNumGeometries(); i++) {
       Geometry slit = slits.getGeometryN(i);
       // What the rounded opening leaves out in a corner is smaller than that.
-      if (new MinimumBoundingCircle(slit).getRadius() > enoughMm / 2) {
-        narrowest = Math.min(narrowest, new MinimumDiameter(slit).getLength());
+      double width = new MinimumDiameter(slit).getLength();
+      if (width > slack && new MinimumBoundingCircle(slit).getRadius() > enoughMm / 2) {
+        narrowest = Math.min(narrowest, width);
       }
     }
     return narrowest;

@@ -100,6 +100,13 @@ class FlatMeasuresTest {
     assertThat(of(plate(2, cut(40, 20, 60, 20, 60, 40, 40, 40)), "hole.diameter")).isEmpty();
   }
 
+  @Test
+  void curvedCutOutsThatAreWideEnoughAreNotBlamed() {
+    CheckReport report = check(SheetParts.demoPart("battery-tray"));
+    assertThat(report.flats().values().iterator().next().flat().holes()).isNotEmpty();
+    assertThat(of(report, "hole.diameter")).isEmpty();
+  }
+
   @ParameterizedTest
   @CsvSource({"1, 1", "2, 2", "3, 3"})
   void aHoleExactlyAsWideAsTheSheetIsThickIsNotBlamed(double t, double diameter) {
