@@ -16,6 +16,7 @@ import picocli.CommandLine.Command;
       BuildVerb.class,
       CheckVerb.class,
       MeasureVerb.class,
+      NamesVerb.class,
       ExportVerb.class,
       UnfoldVerb.class
     })

@@ -75,6 +75,67 @@ class VerbsTest {
   }
 
   @Test
+  void namesListsEveryFaceAndEdge() throws Exception {
+    Ran ran = run("names", part("2 mm"), "--json");
+    assertThat(ran.exit).isZero();
+    assertThat(ran.json().path("faces")).hasSize(6);
+    assertThat(ran.json().path("edges")).hasSize(12);
+    JsonNode start = named(ran.json().path("faces"), "box/start");
+    assertThat(start.path("kind").asText()).isEqualTo("plane");
+    assertThat(start.path("areaMm2").asDouble()).isCloseTo(1200, within(1e-6));
+    assertThat(start.path("step").asText()).isEqualTo("box");
+    JsonNode edge = named(ran.json().path("edges"), "box/side:r.left|box/start");
+    assertThat(edge.path("lengthMm").asDouble()).isCloseTo(30, within(1e-6));
+    assertThat(edge.path("at").path(0).asDouble()).isCloseTo(-20, within(1e-6));
+    assertThat(run("names", part("2 mm")).out).contains("box/side:r.top", "mm²", "line");
+  }
+
+  private static JsonNode named(JsonNode rows, String name) {
+    for (JsonNode row : rows) {
+      if (row.path("name").asText().equals(name)) {
+        return row;
+      }
+    }
+    throw new AssertionError("no " + name + " in " + rows);
+  }
+
+  @Test
+  void namesOfAStepAreWhatItMade() throws Exception {
+    Ran ran = run("names", demo("lamp-base.json"), "--step", "shell1", "--json");
+    assertThat(ran.exit).isZero();
+    assertThat(ran.json().path("faces")).isNotEmpty();
+    for (JsonNode face : ran.json().path("faces")) {
+      assertThat(face.path("name").asText()).startsWith("shell1/");
+    }
+    assertThat(run("names", part("2 mm"), "--step", "nothing").err).contains("no step nothing");
+  }
+
+  /** Every name that is listed is one that a part file may use. */
+  @Test
+  void aListedNameCanBeMeasured() throws Exception {
+    for (JsonNode edge : run("names", part("2 mm"), "--json").json().path("edges")) {
+      assertThat(run("measure", part("2 mm"), edge.path("name").asText(), "box/end").exit).isZero();
+    }
+  }
+
+  @Test
+  void checkTellsExtremesOfTheWallAndRepairs() throws Exception {
+    Path file = folder.resolve("block.json");
+    Files.writeString(file, Files.readString(Path.of(part("2 mm"))).replace("2 deg", "0 deg"));
+    JsonNode json = run("check", file.toString(), "--json").json();
+    JsonNode wall = json.path("walls").path(0);
+    assertThat(wall.path("byRay").path("thinnest").path("mm").asDouble())
+        .isCloseTo(2, within(1e-3));
+    assertThat(wall.path("byRay").path("thickest").path("mm").asDouble())
+        .isCloseTo(40, within(1e-3));
+    assertThat(wall.path("bySphere").path("thinnest").path("point")).hasSize(3);
+    JsonNode finding = json.path("findings").path(0);
+    assertThat(finding.path("code").asText()).isEqualTo("draft.short");
+    assertThat(finding.path("repair").path("kind").asText()).isEqualTo("draft");
+    assertThat(finding.path("repair").path("sets").path(0).path("faces")).hasSize(4);
+  }
+
+  @Test
   void aFailedStepIsExitTwoWithWords() throws Exception {
     Ran ran = run("build", part("-2 mm"), "--json");
     assertThat(ran.exit).isEqualTo(2);

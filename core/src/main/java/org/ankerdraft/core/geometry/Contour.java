@@ -34,6 +34,32 @@ public record Contour(List<PlaneCurve> curves) {
     return isOne ? Optional.of(first) : Optional.empty();
   }
 
+  /** The same contour without corners that lie on a straight line. */
+  public Contour withoutCollinear(double toleranceMm) {
+    List<PlaneCurve> out = new ArrayList<>();
+    for (PlaneCurve c : curves) {
+      if (!out.isEmpty() && continues(out.getLast(), c, toleranceMm)) {
+        out.set(out.size() - 1, new PlaneCurve.Line(out.getLast().start(), c.end()));
+      } else {
+        out.add(c);
+      }
+    }
+    if (out.size() > 2 && continues(out.getLast(), out.getFirst(), toleranceMm)) {
+      PlaneCurve last = out.removeLast();
+      out.set(0, new PlaneCurve.Line(last.start(), out.getFirst().end()));
+    }
+    return new Contour(out);
+  }
+
+  private static boolean continues(PlaneCurve before, PlaneCurve after, double toleranceMm) {
+    if (!(before instanceof PlaneCurve.Line a) || !(after instanceof PlaneCurve.Line b)) {
+      return false;
+    }
+    Xy way = a.end().minus(a.start());
+    Xy next = b.end().minus(b.start());
+    return way.dot(next) > 0 && Polygons.distance(a.end(), a.start(), b.end()) < toleranceMm;
+  }
+
   public Contour reversed() {
     return new Contour(curves.reversed().stream().map(PlaneCurve::reversed).toList());
   }

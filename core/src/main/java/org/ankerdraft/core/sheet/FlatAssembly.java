@@ -19,6 +19,7 @@ import org.ankerdraft.vectors.Xy;
 final class FlatAssembly {
   private static final double SAME_AXIS_MM = 1e-3;
   private static final double SAME_AREA_MM2 = 1e-6;
+  private static final double SAME_LINE_MM = 1e-6;
 
   private final Topology topology;
   private final Skins skins;
@@ -62,13 +63,14 @@ final class FlatAssembly {
       all = takesLower ? new ArrayList<>(lower) : all;
     }
     all.sort(Comparator.comparingDouble(c -> -Math.abs(c.signedAreaMm2())));
-    Contour outer = all.getFirst().turned(true);
+    Contour outer = all.getFirst().withoutCollinear(SAME_LINE_MM).turned(true);
     Xy corner = lowest(outer, curveMm);
     Xy by = corner.times(-1);
     List<Contour> holes = new ArrayList<>();
     List<Contour> stray = new ArrayList<>();
     List<Xy> polygon = outer.points(curveMm);
-    for (Contour c : all.subList(1, all.size())) {
+    for (Contour whole : all.subList(1, all.size())) {
+      Contour c = whole.withoutCollinear(SAME_LINE_MM);
       boolean inside = Polygons.contains(polygon, c.points(curveMm).getFirst());
       (inside ? holes : stray).add(c.turned(!inside).moved(by));
     }

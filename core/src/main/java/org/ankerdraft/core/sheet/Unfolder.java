@@ -26,7 +26,8 @@ import org.ankerdraft.vectors.Vec3;
 /**
  * Lays a uniform sheet flat by walking from the kept wall over its bends. Walls keep their shape;
  * bends become strips as wide as their allowance. Lines and arcs stay exact, other curves are
- * straightened within a tolerance. Where a cut edge stands oblique, the flat takes the fuller side.
+ * straightened within a tolerance. A part that stands askew is laid square. Where a cut edge stands
+ * oblique, the flat takes the fuller side.
  */
 public final class Unfolder {
 
@@ -74,19 +75,32 @@ public final class Unfolder {
       throws CannotUnfold {
     Topology topology = shape.topology();
     Skins skins = Skins.find(topology, keep, tolerance);
-    Unfolder unfolder = new Unfolder(topology, skins, methods, tolerance);
-    unfolder.walk();
-    Map<Integer, List<Vec3>> points = unfolder.freePoints(shape, curveMm, kernel, budget);
-    FlatTracer tracer = new FlatTracer(topology, skins, unfolder.placements, points, MEET_MM);
+    FlatPattern flat =
+        new Unfolder(topology, skins, methods, tolerance).laid(0, shape, curveMm, kernel, budget);
+    double turn = Squaring.turnRad(flat);
+    return turn == 0
+        ? flat
+        : new Unfolder(topology, skins, methods, tolerance)
+            .laid(turn, shape, curveMm, kernel, budget);
+  }
+
+  /**
+   * @param turnRad by which the flat is turned against the part's axes, counter-clockwise
+   */
+  private FlatPattern laid(
+      double turnRad, Shape shape, double curveMm, GeometryKernel kernel, Budget budget)
+      throws CannotUnfold {
+    walk(turnRad);
+    Map<Integer, List<Vec3>> points = freePoints(shape, curveMm, kernel, budget);
+    FlatTracer tracer = new FlatTracer(topology, skins, placements, points, MEET_MM);
     new CutEdges(topology, skins, tracer).mustGoThrough();
-    return new FlatAssembly(
-            topology, skins, unfolder.placements, unfolder.reachedFrom, unfolder.bends, tracer)
+    return new FlatAssembly(topology, skins, placements, reachedFrom, bends, tracer)
         .pattern(curveMm);
   }
 
-  private void walk() throws CannotUnfold {
+  private void walk(double turnRad) throws CannotUnfold {
     Face start = topology.face(skins.start());
-    placements.put(skins.start(), startPlacement(start));
+    placements.put(skins.start(), startPlacement(start, turnRad));
     Deque<Integer> open = new ArrayDeque<>(List.of(skins.start()));
     while (!open.isEmpty()) {
       int f = open.poll();
@@ -109,13 +123,13 @@ public final class Unfolder {
     }
   }
 
-  private static Placement.OfPlane startPlacement(Face start) {
+  private static Placement.OfPlane startPlacement(Face start, double turnRad) {
     Vec3 n = start.normal();
     Vec3 x = Vec3.X.minus(n.times(Vec3.X.dot(n)));
     if (x.length() < 0.5) {
       x = Vec3.Y.minus(n.times(Vec3.Y.dot(n)));
     }
-    x = x.unit();
+    x = x.unit().rotated(n, -turnRad);
     return new Placement.OfPlane(start.point(), x, n.cross(x));
   }
 

@@ -1,0 +1,89 @@
+package org.ankerdraft.core.sheet;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.ankerdraft.core.geometry.PlaneCurve;
+import org.ankerdraft.vectors.Xy;
+
+/**
+ * How a flat is turned so that it lies square: in the smallest rectangle that has a bend or a
+ * straight edge along a side, the longest bend (or else edge) along x. A flat that lies square by
+ * itself is not turned.
+ */
+final class Squaring {
+  /** Rectangles that differ by less are as small as each other. */
+  private static final double SMALLER_SHARE = 1e-4;
+
+  private static final double SQUARE_RAD = 1e-6;
+  private static final double CHORD_MM = 0.01;
+
+  private Squaring() {}
+
+  /** A straight line of the flat. */
+  private record Line(double headingRad, double lengthMm, boolean isBend) {
+    static Line of(Xy from, Xy to, boolean isBend) {
+      Xy way = to.minus(from);
+      return new Line(Math.atan2(way.y(), way.x()), way.length(), isBend);
+    }
+  }
+
+  /** Counter-clockwise, rad; 0 if it lies well. */
+  static double turnRad(FlatPattern flat) {
+    List<Xy> outline = flat.outline().points(CHORD_MM);
+    List<Line> lines = lines(flat);
+    double best = 0;
+    double smallest = areaMm2(outline, 0) * (1 - SMALLER_SHARE);
+    for (Line line : lines) {
+      double area = areaMm2(outline, -line.headingRad);
+      if (area < smallest) {
+        smallest = area * (1 - SMALLER_SHARE);
+        best = -line.headingRad;
+      }
+    }
+    return best == 0 ? 0 : alongX(best, lines);
+  }
+
+  /** Bends first, the longest first. */
+  private static List<Line> lines(FlatPattern flat) {
+    List<Line> out = new ArrayList<>();
+    for (FlatBend b : flat.bends()) {
+      Xy span = b.along().times(b.span().y() - b.span().x());
+      out.add(Line.of(Xy.ZERO, span, true));
+    }
+    for (PlaneCurve c : flat.outline().curves()) {
+      if (c instanceof PlaneCurve.Line(Xy from, Xy to)) {
+        out.add(Line.of(from, to, false));
+      }
+    }
+    out.sort(Comparator.comparing((Line l) -> !l.isBend).thenComparingDouble(l -> -l.lengthMm));
+    return out;
+  }
+
+  /** A quarter turn more, if that lays the longest line that lies square along x. */
+  private static double alongX(double turn, List<Line> lines) {
+    for (Line line : lines) {
+      double heading = line.headingRad + turn;
+      if (Math.abs(Math.sin(heading)) < SQUARE_RAD) {
+        return turn;
+      }
+      if (Math.abs(Math.cos(heading)) < SQUARE_RAD) {
+        return turn + Math.PI / 2;
+      }
+    }
+    return turn;
+  }
+
+  private static double areaMm2(List<Xy> points, double turn) {
+    double[] low = {Double.MAX_VALUE, Double.MAX_VALUE};
+    double[] high = {-Double.MAX_VALUE, -Double.MAX_VALUE};
+    for (Xy p : points) {
+      Xy q = p.rotated(turn);
+      low[0] = Math.min(low[0], q.x());
+      high[0] = Math.max(high[0], q.x());
+      low[1] = Math.min(low[1], q.y());
+      high[1] = Math.max(high[1], q.y());
+    }
+    return (high[0] - low[0]) * (high[1] - low[1]);
+  }
+}
