@@ -263,15 +263,13 @@ public final class Blends {
   }
 
   private String worksUpTo(NamedShape input, Map<Integer, Double> sizes) throws Ladder.Stopped {
-    var share =
-        Feasible.largestShare(s -> {
+    double max = sizes.values().stream().mapToDouble(Double::doubleValue).max().orElse(0);
+    return Feasible.upToMm(
+        max,
+        s -> {
           Map<Integer, Double> smaller = new LinkedHashMap<>();
           sizes.forEach((e, size) -> smaller.put(e, size * s));
           return ladder(input, smaller).climb().isPresent();
         });
-    double max = sizes.values().stream().mapToDouble(Double::doubleValue).max().orElse(0);
-    return share.isEmpty()
-        ? null
-        : "up to " + Words.mm(Math.floor(max * share.getAsDouble() * 1000) / 1000);
   }
 }

@@ -47,6 +47,9 @@ public final class Surveyor {
   /** The latest field that is not finished, or null. */
   private WallField.Begun begun;
 
+  /** Key of the body that it is of. */
+  private String begunFor = "";
+
   /**
    * @param threads that measure walls
    */
@@ -141,8 +144,9 @@ public final class Surveyor {
 
   /** The field of a body as far as it can be taken over from that of its name before. */
   private WallField.Begun begun(BodyAnalysis a) {
-    if (begun == null || !begun.isOf(a.mesh())) {
-      Body body = a.body();
+    Body body = a.body();
+    if (begun == null || !body.key().equals(begunFor)) {
+      begunFor = body.key();
       double spacing = steady(body.named().shape().mass().diagonalMm()) * SPACING_SHARE;
       begun =
           WallField.begin(

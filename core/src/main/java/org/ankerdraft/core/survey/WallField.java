@@ -146,10 +146,6 @@ public final class WallField {
       this.spread = spread;
     }
 
-    boolean isOf(TriangleMesh mesh) {
-      return mesh == body;
-    }
-
     /** What is known already, for drawing: the other nodes have no thickness (NaN). */
     public WallField soFar() {
       return new WallField(body, m.soFar(), spread);

@@ -91,13 +91,13 @@ final class DraftBuilder {
 
   private String worksUpTo(NamedShape input, Vec3 pull, Plane neutral, Map<Integer, Double> angles)
       throws Ladder.Stopped {
-    var share =
-        Feasible.largestShare(s -> {
+    double max = angles.values().stream().mapToDouble(Math::abs).max().orElse(0);
+    return Feasible.upToDeg(
+        max,
+        s -> {
           Map<Integer, Double> smaller = new LinkedHashMap<>();
           angles.forEach((f, a) -> smaller.put(f, a * s));
           return ladder(input, pull, neutral, smaller).climb().isPresent();
         });
-    double max = angles.values().stream().mapToDouble(Math::abs).max().orElse(0);
-    return share.isEmpty() ? null : "up to " + Words.deg(max * share.getAsDouble());
   }
 }

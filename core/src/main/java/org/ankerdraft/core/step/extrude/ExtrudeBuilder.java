@@ -257,8 +257,9 @@ final class ExtrudeBuilder {
       double taper,
       FaceName endCap)
       throws Ladder.Stopped {
-    var share =
-        Feasible.largestShare(s -> {
+    return Feasible.upToDeg(
+        taper,
+        s -> {
           Map<Integer, Double> smaller = new LinkedHashMap<>();
           angles.forEach((f, a) -> smaller.put(f, a * s));
           Tilt trial = new Tilt(context, straight, side.along, neutral, smaller, step.id());
@@ -267,7 +268,6 @@ final class ExtrudeBuilder {
               .climb()
               .isPresent();
         });
-    return share.isEmpty() ? null : "up to " + Words.deg(taper * share.getAsDouble());
   }
 
   private List<Body> targets() throws StepFailed, Choosing.Adrift {

@@ -46,7 +46,7 @@ final class ShellBuilder {
   private static final double THICKNESS_PROOF_SHARE = 0.01;
 
   /** An open face keeps its rim only; a larger share of it means that it was not opened. */
-  private static final double NEARLY_ALL = 0.98;
+  private static final double NEARLY_ALL = 0.9999;
 
   /** Right at its limit a round would shrink to a point, which the library cannot make. */
   private static final double SURELY_LESS = 0.95;
@@ -454,9 +454,6 @@ final class ShellBuilder {
   }
 
   private String worksUpTo(Walls w) throws Ladder.Stopped {
-    var share = Feasible.largestShare(s -> ladder(w.scaled(s)).climb().isPresent());
-    return share.isEmpty()
-        ? null
-        : "up to " + Words.mm(Math.floor(w.thickness * share.getAsDouble() * 1000) / 1000);
+    return Feasible.upToMm(w.thickness, s -> ladder(w.scaled(s)).climb().isPresent());
   }
 }
