@@ -10,9 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
+import java.util.concurrent.locks.LockSupport;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
@@ -36,7 +34,7 @@ public final class CheckRunner {
 
   private static final Duration UNFOLD_BUDGET = Duration.ofSeconds(30);
 
-  private static final long POLL_MS = 5;
+  private static final long POLL_NANOS = 2_000_000L;
 
   private final GeometryKernel kernel;
   private final GeometryKernel slowKernel;
@@ -158,19 +156,13 @@ public final class CheckRunner {
    * @return empty if it is unwanted
    */
   private static <T> Optional<T> whileWanted(CompletableFuture<T> answer, Budget.Cancel cancel) {
-    while (!cancel.isUnwanted()) {
-      try {
-        return Optional.of(answer.get(POLL_MS, TimeUnit.MILLISECONDS));
-      } catch (TimeoutException e) {
-        continue;
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
+    while (!answer.isDone()) {
+      if (cancel.isUnwanted()) {
         return Optional.empty();
-      } catch (ExecutionException e) {
-        throw new IllegalStateException("looking for crossings failed", e.getCause());
       }
+      LockSupport.parkNanos(POLL_NANOS);
     }
-    return Optional.empty();
+    return Optional.of(answer.join());
   }
 
   private FlatAnalysis unfolded(Body body, PartState state, Budget.Cancel cancel) {
