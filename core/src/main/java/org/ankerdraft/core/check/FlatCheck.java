@@ -199,9 +199,10 @@ final class FlatCheck extends FlatRules {
   }
 
   private void oblique() {
-    Comparator<Map.Entry<Integer, Double>> byLean = Map.Entry.comparingByValue();
     flat.oblique().entrySet().stream()
-        .max(byLean.thenComparing(e -> -e.getKey()))
+        .max(
+            Comparator.comparingDouble(Map.Entry<Integer, Double>::getValue)
+                .thenComparingInt(e -> -e.getKey()))
         .ifPresent(worst -> {
           Limit limit = book.limit("flat.oblique");
           double apart = t * Math.tan(worst.getValue());

@@ -137,7 +137,7 @@ class MitreTest {
         flanged(ELL, "{'choose':'edge','name':'b/end|b/side:" + edge + "'}", angleDeg, "");
     FlatPattern flat = SheetParts.flat(state);
     double length = edge.equals("l3") ? 50 : 40;
-    assertThat(flat.bends()).singleElement();
+    assertThat(flat.bends()).hasSize(1);
     assertThat(flat.bends().getFirst().lengthMm()).isCloseTo(length - 0.5, within(1e-6));
     // By the rule it is as wide as the sheet is thick, and past the bend by half the thickness.
     double rad = Math.toRadians(angleDeg);
