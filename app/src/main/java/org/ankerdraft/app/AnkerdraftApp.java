@@ -2,11 +2,14 @@ package org.ankerdraft.app;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.application.Application;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.layout.StackPane;
 import javafx.scene.text.Font;
+import javafx.stage.Screen;
 import javafx.stage.Stage;
 import org.ankerdraft.app.chart.ChartView;
 import org.ankerdraft.app.session.Session;
@@ -18,6 +21,9 @@ import org.slf4j.LoggerFactory;
 /** The application: one window on one part. */
 public final class AnkerdraftApp extends Application {
   private static final double FONT_SIZE = 13;
+
+  private static final Path HOME = Path.of(System.getProperty("user.home"), ".ankerdraft");
+  private static final Path PLACE = HOME.resolve("window.properties");
 
   private Workbench workbench;
   private MainWindow window;
@@ -55,9 +61,9 @@ public final class AnkerdraftApp extends Application {
       return;
     }
     Thread.setDefaultUncaughtExceptionHandler(AnkerdraftApp::logged);
-    Session session =
-        new Session(workbench, Path.of(System.getProperty("user.home"), ".ankerdraft", "journals"));
+    Session session = new Session(workbench, HOME.resolve("journals"));
     window = new MainWindow(stage, session);
+    place(stage);
     List<Path> files = getParameters().getUnnamed().stream().map(Path::of).toList();
     if (files.isEmpty()) {
       window.show();
@@ -66,6 +72,28 @@ public final class AnkerdraftApp extends Application {
       FileActions.offer(files.subList(1, files.size()));
       window.show(files.getFirst());
     }
+  }
+
+  /** As it stood in the last run. */
+  private static void place(Stage stage) {
+    List<Rectangle2D> screens =
+        Stream.concat(Stream.of(Screen.getPrimary()), Screen.getScreens().stream())
+            .map(Screen::getVisualBounds)
+            .toList();
+    WindowPlace place = WindowPlace.kept(PLACE, screens);
+    stage.setX(place.bounds().getMinX());
+    stage.setY(place.bounds().getMinY());
+    stage.setWidth(place.bounds().getWidth());
+    stage.setHeight(place.bounds().getHeight());
+    stage.setMaximized(place.maximized());
+    stage.setOnHiding(e -> {
+      // What a maximized window would go back to is not told by the toolkit: it begins anew.
+      Rectangle2D bounds =
+          stage.isMaximized()
+              ? WindowPlace.first(screens.getFirst()).bounds()
+              : new Rectangle2D(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight());
+      new WindowPlace(bounds, stage.isMaximized()).keep(PLACE);
+    });
   }
 
   /** An internal error costs one action, not the work: it goes to the log. */

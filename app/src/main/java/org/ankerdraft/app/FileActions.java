@@ -141,9 +141,15 @@ final class FileActions {
   }
 
   private FileChooser chooser(String title, String... patterns) {
+    FileChooser chooser = besidePart(title);
+    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Parts", patterns));
+    return chooser;
+  }
+
+  /** Where the part lies. */
+  private FileChooser besidePart(String title) {
     FileChooser chooser = new FileChooser();
     chooser.setTitle(title);
-    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Parts", patterns));
     session
         .file()
         .map(p -> p.toAbsolutePath().getParent().toFile())
@@ -188,8 +194,7 @@ final class FileActions {
   }
 
   void export() {
-    FileChooser chooser = new FileChooser();
-    chooser.setTitle("Export");
+    FileChooser chooser = besidePart("Export");
     boolean sheet = session.report().map(r -> !r.flats().isEmpty()).orElse(false);
     List<String> endings =
         sheet

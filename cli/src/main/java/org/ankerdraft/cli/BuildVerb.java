@@ -94,7 +94,7 @@ final class BuildVerb implements Callable<Integer> {
       var mass = body.named().shape().mass();
       out.printf(
           Locale.ROOT,
-          "body %s: %.3f mm3, %.3f mm2, %d faces%n",
+          "body %s: %.3f mm³, %.3f mm², %d faces%n",
           body.name(),
           mass.volumeMm3(),
           mass.areaMm2(),

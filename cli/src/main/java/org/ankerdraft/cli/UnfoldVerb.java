@@ -166,7 +166,7 @@ final class UnfoldVerb implements Callable<Integer> {
     } else {
       to.printf(
           Locale.ROOT,
-          "sheet %s; flat %.3f x %.3f mm, %.2f mm2, outline %.2f mm, %d holes%n",
+          "sheet %s; flat %.3f x %.3f mm, %.2f mm², outline %.2f mm, %d holes%n",
           Numbers.mm(flat.thicknessMm()),
           flat.widthMm(),
           flat.heightMm(),

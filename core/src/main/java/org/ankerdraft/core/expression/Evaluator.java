@@ -105,7 +105,14 @@ public final class Evaluator {
     }
     Expr definition = definitions.get(name);
     if (definition == null) {
-      throw new ExpressionException("there is no parameter named '" + name + "'", position);
+      throw new ExpressionException(
+          "there is no parameter named '"
+              + name
+              + "'"
+              + NearNames.slip(name, new TreeSet<>(definitions.keySet()))
+                  .map(near -> "; did you mean '" + near + "'?")
+                  .orElse(""),
+          position);
     }
     if (inProgress.contains(name) || inProgress.size() >= DEEPEST) {
       throw new ExpressionException(

@@ -10,6 +10,8 @@ import java.util.TreeSet;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.ExprForm;
+import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.kinds.KnownStep;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Body;
@@ -243,7 +245,7 @@ final class PartBuild implements Runs.Building {
     } catch (StepFailed e) {
       return failed(known, e.failure(), StepResult.since(start));
     } catch (ExpressionException e) {
-      return failed(known, Failure.of(known.word(), e.getMessage()), StepResult.since(start));
+      return failed(known, Failure.of(known.word(), inField(known, e)), StepResult.since(start));
     } catch (SketchProblem e) {
       return failed(
           known,
@@ -251,6 +253,37 @@ final class PartBuild implements Runs.Building {
           StepResult.since(start));
     } catch (Choosing.Adrift e) {
       return adrift(known, e.lost(), StepResult.since(start));
+    }
+  }
+
+  /** With the field whose expression it is, if it can be told. */
+  private String inField(KnownStep<?> known, ExpressionException e) {
+    for (Slot<Step> slot : known.slots()) {
+      if (slot instanceof Slot.Value<Step, ?> v
+          && v.value() instanceof Expr expr
+          && v.form() instanceof ExprForm form) {
+        // With all parameters at hand, of which the step itself sees only its own, more can be
+        // said.
+        String fault = fault(form, expr);
+        if (fault != null && fault.startsWith(e.getMessage())) {
+          return v.label() + " (" + expr.text() + "): " + fault;
+        }
+      }
+    }
+    return e.getMessage();
+  }
+
+  /** Why an expression has no value of its measure, or null. */
+  private String fault(ExprForm form, Expr expr) {
+    try {
+      switch (form.measure()) {
+        case LENGTH -> values.lengthMm(expr);
+        case ANGLE -> values.angleRad(expr);
+        case NUMBER -> values.number(expr);
+      }
+      return null;
+    } catch (ExpressionException e) {
+      return e.getMessage();
     }
   }
 

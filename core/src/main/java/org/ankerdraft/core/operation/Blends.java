@@ -184,7 +184,10 @@ public final class Blends {
       }
     }
     if (sizes.isEmpty()) {
-      throw new StepFailed(word(), "the choice describes no sharp edge of the body");
+      throw new StepFailed(
+          word(),
+          "the choice describes no sharp edge of the body: edges where the faces run into each other"
+              + " smoothly have nothing to round");
     }
     return sizes;
   }

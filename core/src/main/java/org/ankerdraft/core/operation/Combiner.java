@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -11,6 +13,7 @@ import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Shape;
 
 /**
  * Boolean operations between a body and a tool, with the change of volume as proof that something
@@ -22,6 +25,12 @@ public final class Combiner {
   /** The least change of volume that shows that a tool did something; mm3. */
   static double least(Tolerance tolerance, double bodyMm3, double toolMm3) {
     return tolerance.relative() * Math.min(bodyMm3, toolMm3) * 1e-3;
+  }
+
+  /** From where to where a solid reaches. */
+  private static String extent(NamedShape named) {
+    Shape.Mass mass = named.shape().mass();
+    return "from " + Numbers.place(mass.boxMin()) + " to " + Numbers.place(mass.boxMax());
   }
 
   public static NamedShape combine(
@@ -77,7 +86,12 @@ public final class Combiner {
               : "nothing is left of the body");
     }
     if (kind == Combination.SUBTRACT && before - after < least) {
-      throw new StepFailed(what, "the tool does not meet the body, so nothing is cut");
+      throw new StepFailed(
+          what,
+          "the tool does not meet the body, so nothing is cut: it lies "
+              + tools.stream().map(Combiner::extent).collect(Collectors.joining("; "))
+              + ", the body "
+              + extent(target));
     }
     if (kind == Combination.UNITE
         && derived.shape().proof().solids() > target.shape().proof().solids()) {
@@ -91,7 +105,7 @@ public final class Combiner {
       throw new StepFailed(
           what,
           String.format(
-              Locale.ROOT, "the result is too large (%.4g mm3 of at most %.4g)", after, mostAfter));
+              Locale.ROOT, "the result is too large (%.4g mm³ of at most %.4g)", after, mostAfter));
     }
     Optional<String> fault = Proofs.soundness(derived.shape(), context.kernel, context.budget());
     if (fault.isPresent()) {

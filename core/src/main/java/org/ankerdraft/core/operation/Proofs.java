@@ -36,7 +36,7 @@ public final class Proofs {
     }
     double volume = shape.mass().volumeMm3();
     if (!(volume > 0)) {
-      return Optional.of(String.format(Locale.ROOT, "the result has a volume of %.4g mm3", volume));
+      return Optional.of(String.format(Locale.ROOT, "the result has a volume of %.4g mm³", volume));
     }
     double size = shape.mass().diagonalMm();
     if (p.maxToleranceMm() > size * LARGEST_TOLERANCE_SHARE) {

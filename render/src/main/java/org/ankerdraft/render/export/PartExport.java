@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
 import org.ankerdraft.core.check.RuleBook;
@@ -70,7 +71,10 @@ public final class PartExport {
     List<Body> candidates = sheets.isEmpty() ? List.copyOf(state.bodies().values()) : sheets;
     if (candidates.size() != 1) {
       throw new CannotExport(
-          "the part has " + candidates.size() + " bodies that could be laid flat; one is needed");
+          "the part has "
+              + candidates.size()
+              + " bodies that could be laid flat, and a flat is of one: unfold takes it by --body, "
+              + candidates.stream().map(Body::name).collect(Collectors.joining(" or ")));
     }
     Body body = candidates.getFirst();
     try {
