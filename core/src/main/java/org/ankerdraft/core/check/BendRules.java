@@ -173,6 +173,11 @@ final class BendRules extends FlatRules {
     if (!wallGoesOn) {
       return;
     }
+    Xy shoulder = end.plus(out.times(SLACK_MM)).plus(back.times(half + SLACK_MM));
+    if (area.contains(shoulder) && area.reach(shoulder, out) < wantedWidth) {
+      // The wall ends there too, at a corner.
+      return;
+    }
     Xy beside = end.plus(out.times(Math.min(wantedWidth / 2, 0.05)));
     boolean tears =
         area.contains(beside) || area.contains(beside.plus(back.times(half - SLACK_MM)));

@@ -91,13 +91,14 @@ final class CutEdges {
   private Vec3 onlyOnOneSide(int rim) {
     List<Line> upper = new ArrayList<>();
     List<Line> lower = new ArrayList<>();
+    double lean = lean(rim);
     for (List<Integer> loop : topology.face(rim).loops()) {
       for (int e : loop) {
         int skin = topology.edge(e).across(rim);
         if (skins.upper().contains(skin)) {
-          upper.add(line(skin, e));
+          upper.add(line(skin, e, lean));
         } else if (skins.lower().contains(skin)) {
-          lower.add(line(skin, e));
+          lower.add(line(skin, e, lean));
         }
       }
     }
@@ -105,10 +106,20 @@ final class CutEdges {
     return apart != null ? apart : apart(lower, upper);
   }
 
-  private Line line(int skin, int e) {
+  /** The most by which a cut edge leans, or one that it ends at. */
+  private double lean(int rim) {
+    double most = skins.oblique().getOrDefault(rim, 0.0);
+    for (List<Integer> loop : topology.face(rim).loops()) {
+      for (int e : loop) {
+        most = Math.max(most, skins.oblique().getOrDefault(topology.edge(e).across(rim), 0.0));
+      }
+    }
+    return most;
+  }
+
+  private Line line(int skin, int e, double lean) {
     Edge edge = topology.edge(e);
     double t = skins.thicknessMm();
-    double lean = Math.abs(edge.angleRad() - Math.PI / 2);
     double most =
         topology.face(skin).kind() == SurfaceKind.PLANE
             ? t * (MORE_LEAN * Math.tan(lean) + SLACK_SHARE)

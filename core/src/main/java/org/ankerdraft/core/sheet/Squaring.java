@@ -7,9 +7,9 @@ import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.vectors.Xy;
 
 /**
- * How a flat is turned so that it lies square: in the smallest rectangle that has a bend or a
- * straight edge along a side, the longest bend (or else edge) along x. A flat that lies square by
- * itself is not turned.
+ * How a flat is turned so that it lies square: with a bend (or, where there is none, a straight
+ * edge) along a side of the smallest rectangle, the longest of those along x. A flat whose longest
+ * bend lies along x or y by itself is not turned.
  */
 final class Squaring {
   /** Rectangles that differ by less are as small as each other. */
@@ -21,10 +21,9 @@ final class Squaring {
   private Squaring() {}
 
   /** A straight line of the flat. */
-  private record Line(double headingRad, double lengthMm, boolean isBend) {
-    static Line of(Xy from, Xy to, boolean isBend) {
-      Xy way = to.minus(from);
-      return new Line(Math.atan2(way.y(), way.x()), way.length(), isBend);
+  private record Line(double headingRad, double lengthMm) {
+    static Line of(Xy way) {
+      return new Line(Math.atan2(way.y(), way.x()), way.length());
     }
   }
 
@@ -32,6 +31,9 @@ final class Squaring {
   static double turnRad(FlatPattern flat) {
     List<Xy> outline = flat.outline().points(CHORD_MM);
     List<Line> lines = lines(flat);
+    if (liesSquare(lines)) {
+      return 0;
+    }
     double best = 0;
     double smallest = areaMm2(outline, 0) * (1 - SMALLER_SHARE);
     for (Line line : lines) {
@@ -44,19 +46,26 @@ final class Squaring {
     return best == 0 ? 0 : alongX(best, lines);
   }
 
-  /** Bends first, the longest first. */
+  /** Whether one of the longest lines lies along x or y. */
+  private static boolean liesSquare(List<Line> lines) {
+    double longest = lines.isEmpty() ? 0 : lines.getFirst().lengthMm;
+    return lines.stream()
+        .filter(l -> l.lengthMm >= longest * (1 - SMALLER_SHARE))
+        .anyMatch(l -> Math.abs(Math.sin(2 * l.headingRad)) < SQUARE_RAD);
+  }
+
+  /** The bends, or the straight edges of a flat without bends; the longest first. */
   private static List<Line> lines(FlatPattern flat) {
     List<Line> out = new ArrayList<>();
     for (FlatBend b : flat.bends()) {
-      Xy span = b.along().times(b.span().y() - b.span().x());
-      out.add(Line.of(Xy.ZERO, span, true));
+      out.add(Line.of(b.along().times(b.span().y() - b.span().x())));
     }
     for (PlaneCurve c : flat.outline().curves()) {
-      if (c instanceof PlaneCurve.Line(Xy from, Xy to)) {
-        out.add(Line.of(from, to, false));
+      if (flat.bends().isEmpty() && c instanceof PlaneCurve.Line(Xy from, Xy to)) {
+        out.add(Line.of(to.minus(from)));
       }
     }
-    out.sort(Comparator.comparing((Line l) -> !l.isBend).thenComparingDouble(l -> -l.lengthMm));
+    out.sort(Comparator.comparingDouble(l -> -l.lengthMm));
     return out;
   }
 
