@@ -7,13 +7,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Set;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.round.Round;
 import org.ankerdraft.core.step.shell.Shell;
+import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -47,6 +50,39 @@ class EditingTest extends InWindow {
     robot.rightClickOn("#step-" + step);
     robot.clickOn(entry);
     settle();
+  }
+
+  /** A ledger longer than the window shows the step that was just added. */
+  @Test
+  void theLedgerScrollsToANewStep() throws Exception {
+    robot.interact(() -> {
+      PartDocument part = window.session().document();
+      for (int i = 0; i < 30; i++) {
+        part = part.withNewStep(new Sketch(Head.of("more" + i), null, List.of()));
+      }
+      window.session().edit(part);
+      window.session().select("more29");
+    });
+    settle();
+    assertSeen("more29");
+    robot.interact(() -> window.session().select("s"));
+    settle();
+    assertSeen("s");
+  }
+
+  private void assertSeen(String step) {
+    Node pane = robot.lookup(".ledger .scroll-pane").query();
+    Node row = robot.lookup("#step-" + step).query();
+    double[] seen = onFx(() -> span(pane));
+    double[] shown = onFx(() -> span(row));
+    assertThat(shown[0]).isGreaterThanOrEqualTo(seen[0] - 1);
+    assertThat(shown[1]).isLessThanOrEqualTo(seen[1] + 1);
+  }
+
+  /** From where to where it reaches in the window, from above. */
+  private static double[] span(Node node) {
+    var bounds = node.localToScene(node.getBoundsInLocal());
+    return new double[] {bounds.getMinY(), bounds.getMaxY()};
   }
 
   private static final double CORNERS = (1 - Math.PI / 4) * 4 * 4;

@@ -2,6 +2,7 @@ package org.ankerdraft.app.card;
 
 import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
@@ -26,6 +27,8 @@ import org.ankerdraft.core.step.Step;
 public final class LedgerPane extends VBox {
   private final Session session;
   private final VBox rows = new VBox();
+  private final ScrollPane scroll = new ScrollPane();
+  private String revealed = "";
   private final Button parameters = new Button();
 
   public LedgerPane(Session session, Runnable showParameters) {
@@ -33,7 +36,7 @@ public final class LedgerPane extends VBox {
     getStyleClass().add("ledger");
     Label title = new Label("Ledger");
     title.getStyleClass().add("pane-title");
-    ScrollPane scroll = new ScrollPane(rows);
+    scroll.setContent(rows);
     scroll.setFitToWidth(true);
     scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
     VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -60,6 +63,33 @@ public final class LedgerPane extends VBox {
     }
     int n = part.parameters().size();
     parameters.setText(n == 1 ? "1 parameter" : n + " parameters");
+    String selected = session.selectedStep().map(Step::id).orElse("");
+    if (!selected.equals(revealed)) {
+      revealed = selected;
+      // Once the window has given the pane its room.
+      Platform.runLater(() -> reveal(selected));
+    }
+  }
+
+  /** Scrolls just so far that a step's row is seen whole. */
+  private void reveal(String step) {
+    // New rows have no place yet.
+    applyCss();
+    layout();
+    Node row = rows.lookup("#step-" + step);
+    double hidden = rows.getHeight() - scroll.getViewportBounds().getHeight();
+    if (step.isEmpty() || row == null || hidden <= 0) {
+      return;
+    }
+    double top = row.getBoundsInParent().getMinY();
+    double bottom = row.getBoundsInParent().getMaxY();
+    double seenFrom = scroll.getVvalue() * hidden;
+    double seenTo = seenFrom + scroll.getViewportBounds().getHeight();
+    if (top < seenFrom) {
+      scroll.setVvalue(top / hidden);
+    } else if (bottom > seenTo) {
+      scroll.setVvalue(Math.min(1, (bottom - scroll.getViewportBounds().getHeight()) / hidden));
+    }
   }
 
   private Node stopLine() {

@@ -36,8 +36,8 @@ public final class ConvertKind extends StepKind<Convert> {
       Field.<Convert, List<EdgeChoice>>of("rips", EdgeChoice.LIST, Convert::rips)
           .label("Rip")
           .about(
-              "edges along which walls are parted; a rip takes a square of thickness + radius + gap"
-                  + " at its corner");
+              "edges along which walls are parted: both end square, parallel to the edge, the gap"
+                  + " apart at their inner sides");
   private static final Field<Convert, Expr> THICKNESS =
       StepFields.<Convert>length("thickness", "Thickness", Convert::thickness)
           .usual(StepFields.AS_PART)
