@@ -11,6 +11,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
@@ -191,6 +193,38 @@ class EditingTest extends InWindow {
     robot.push(KeyCode.ENTER);
     settle();
     assertThat(onFx(() -> window.session().state().orElseThrow().isOk())).isTrue();
+  }
+
+  /** A step without a choice has not failed: it waits, and picking is on. */
+  @Test
+  void aStepWithoutAChoiceWaitsForIt() throws Exception {
+    robot.interact(() -> {
+      PartDocument part = window.session().document().withoutStep("o").withoutStep("w");
+      window
+          .session()
+          .edit(
+              part.withNewStep(
+                  new Round(
+                      Head.of("soft"), null, List.of(new EdgeSet(List.of(), new Expr("3 mm"))))));
+      window.session().select("soft");
+    });
+    // While it is on the part is shown as it stands before the step.
+    until(() -> robot.lookup("Click edges, Esc ends").tryQuery().isPresent());
+    assertThat(robot.lookup("#step-soft").query().getStyleClass()).doesNotContain("failed");
+    assertThat(robot.lookup(".outcome").queryAs(Label.class).getText())
+        .contains("waits: no edges are chosen");
+    // The upper front edge.
+    robot.clickOn(onScreen(new Vec3(0, -15, 20)));
+    until(() ->
+        !((Round) window.session().document().step("soft").orElseThrow())
+            .sets()
+            .getFirst()
+            .edges()
+            .isEmpty());
+    robot.push(KeyCode.ESCAPE);
+    settle();
+    double taken = (1 - Math.PI / 4) * 3 * 3 * 40;
+    assertThat(volume()).isCloseTo(BOX - taken, within(1e-3));
   }
 
   @Test

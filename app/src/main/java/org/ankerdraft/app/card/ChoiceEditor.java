@@ -41,6 +41,9 @@ import org.ankerdraft.core.select.NamedShape;
  * brings it what is clicked.
  */
 public final class ChoiceEditor {
+  /** Style of the buttons with which picking begins. */
+  static final String PICK = "pick";
+
   private final Session session;
   private Consumer<Picked> waiting;
   private boolean waitingForFaces;
@@ -153,7 +156,7 @@ public final class ChoiceEditor {
     VBox list = new VBox();
     list.getStyleClass().add("choices");
     Button pick = new Button("Pick in view");
-    pick.getStyleClass().add("link");
+    pick.getStyleClass().addAll("link", PICK);
     pick.setOnAction(e ->
         wait(
             pick,

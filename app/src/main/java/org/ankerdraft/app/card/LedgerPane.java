@@ -127,6 +127,8 @@ public final class LedgerPane extends VBox {
       if (step.skipped()) {
         summary.setText("skipped");
       }
+    } else if (result.map(StepResult::isWaiting).orElse(false)) {
+      summary.setText("waits for a choice");
     } else if (status == StepStatus.FAILED || status == StepStatus.ADRIFT) {
       row.getStyleClass().add("failed");
       summary.setText(

@@ -29,9 +29,14 @@ public final class StepCard extends VBox {
   private final Label outcome = new Label();
   private final Button remedy = new Button();
   private final SlotRows<Step> rows;
+  private final ChoiceEditor choices;
+
+  /** The step for which picking was begun by itself. */
+  private String begunFor = "";
 
   public StepCard(Session session, ChoiceEditor choices) {
     this.session = session;
+    this.choices = choices;
     rows =
         new SlotRows<>(
             session,
@@ -73,6 +78,10 @@ public final class StepCard extends VBox {
 
   private void showOutcome() {
     Optional<StepResult> result = session.selectedResult();
+    if (choices.isWaiting() && result.map(r -> r.status() == StepStatus.HELD).orElse(false)) {
+      // While something is picked for it the part is shown as before the step: what was said holds.
+      return;
+    }
     outcome.getStyleClass().removeAll("failed");
     remedy.setVisible(false);
     remedy.setManaged(false);
@@ -86,13 +95,27 @@ public final class StepCard extends VBox {
       case SKIPPED -> outcome.setText("Skipped.");
       case HELD -> outcome.setText("Below the stop line, not built.");
       case FAILED, ADRIFT -> {
-        outcome.getStyleClass().add("failed");
+        if (r.isWaiting()) {
+          beginPicking(r.id());
+        } else {
+          outcome.getStyleClass().add("failed");
+        }
         outcome.setText(InWords.capital(r.message()));
         if (r.status() == StepStatus.ADRIFT && r.lost() != null && r.lost().nearest() != null) {
           showRemoor(r);
         } else if (r.tookTooLong()) {
           showAction("Wait longer", session::waitLonger);
         }
+      }
+    }
+  }
+
+  /** Once, when the step is first seen to wait for a choice; Escape ends it. */
+  private void beginPicking(String step) {
+    if (!step.equals(begunFor) && !choices.isWaiting()) {
+      begunFor = step;
+      if (fields.lookup("." + ChoiceEditor.PICK) instanceof Button pick) {
+        pick.fire();
       }
     }
   }

@@ -88,6 +88,11 @@ public record StepResult(
     return failure != null && failure.byMachine();
   }
 
+  /** Whether the step waits to be told what it is to work on. */
+  public boolean isWaiting() {
+    return failure != null && failure.blame() == Failure.Blame.CHOICE;
+  }
+
   /** Whether the step was not done in the time it was given. */
   public boolean tookTooLong() {
     return failure != null && failure.blame() == Failure.Blame.TIME;

@@ -170,8 +170,8 @@ public final class Blends {
 
   private Map<Integer, Double> sizes(NamedShape input)
       throws StepFailed, ExpressionException, Choosing.Adrift {
-    if (sets.isEmpty()) {
-      throw new StepFailed(word(), "no edges are chosen");
+    if (sets.stream().allMatch(s -> s.edges().isEmpty())) {
+      throw StepFailed.waits(word(), "no edges are chosen");
     }
     Choosing choosing = context.choosing(input);
     Map<Integer, Double> sizes = new TreeMap<>();

@@ -27,10 +27,20 @@ public final class Combiner {
     return tolerance.relative() * Math.min(bodyMm3, toolMm3) * 1e-3;
   }
 
-  /** From where to where a solid reaches. */
-  private static String extent(NamedShape named) {
-    Shape.Mass mass = named.shape().mass();
-    return "from " + Numbers.place(mass.boxMin()) + " to " + Numbers.place(mass.boxMax());
+  /** Where a tool lies, in the directions in which it does not reach through the whole body. */
+  private static String beside(Shape.Mass tool, Shape.Mass body) {
+    List<String> out = new ArrayList<>();
+    addSpan(out, "x", tool.boxMin().x(), tool.boxMax().x(), body.boxMin().x(), body.boxMax().x());
+    addSpan(out, "y", tool.boxMin().y(), tool.boxMax().y(), body.boxMin().y(), body.boxMax().y());
+    addSpan(out, "z", tool.boxMin().z(), tool.boxMax().z(), body.boxMin().z(), body.boxMax().z());
+    return out.isEmpty() ? "its open places" : String.join(", ", out);
+  }
+
+  private static void addSpan(
+      List<String> out, String axis, double low, double high, double bodyLow, double bodyHigh) {
+    if (low > bodyLow || high < bodyHigh) {
+      out.add(axis + " " + Numbers.tidy(low, 3) + " to " + Numbers.tidy(high, 3));
+    }
   }
 
   public static NamedShape combine(
@@ -88,10 +98,14 @@ public final class Combiner {
     if (kind == Combination.SUBTRACT && before - after < least) {
       throw new StepFailed(
           what,
-          "the tool does not meet the body, so nothing is cut: it lies "
-              + tools.stream().map(Combiner::extent).collect(Collectors.joining("; "))
-              + ", the body "
-              + extent(target));
+          "the tool does not meet the body, so nothing is cut: it lies at "
+              + tools.stream()
+                  .map(tool -> beside(tool.shape().mass(), target.shape().mass()))
+                  .collect(Collectors.joining("; "))
+              + ", the body from "
+              + Numbers.place(target.shape().mass().boxMin())
+              + " to "
+              + Numbers.place(target.shape().mass().boxMax()));
     }
     if (kind == Combination.UNITE
         && derived.shape().proof().solids() > target.shape().proof().solids()) {

@@ -21,6 +21,8 @@ public record Failure(
   public enum Blame {
     /** The step, on this geometry. */
     STEP,
+    /** Nobody: the step has not been told yet what it is to work on. */
+    CHOICE,
     /** A crash or a lack of memory: the step is tried again. */
     MACHINE,
     /** It was not done in the time that was given to it: it is tried again when somebody waits. */
@@ -47,8 +49,13 @@ public record Failure(
     return new Failure(what, why, List.of(), null, null, Blame.TIME);
   }
 
+  /** A step that waits to be told what it is to work on. */
+  public static Failure ofChoice(String what, String why) {
+    return new Failure(what, why, List.of(), null, null, Blame.CHOICE);
+  }
+
   public boolean byMachine() {
-    return blame != Blame.STEP;
+    return blame == Blame.MACHINE || blame == Blame.TIME;
   }
 
   public Failure withWorks(String changed) {
@@ -57,7 +64,7 @@ public record Failure(
 
   /** The whole in one line. */
   public String message() {
-    StringBuilder s = new StringBuilder(what).append(" failed");
+    StringBuilder s = new StringBuilder(what).append(blame == Blame.CHOICE ? " waits" : " failed");
     if (!where.isEmpty()) {
       s.append(" at ").append(String.join(", ", where.subList(0, Math.min(3, where.size()))));
       if (where.size() > 3) {
@@ -70,7 +77,7 @@ public record Failure(
     }
     s.append(
         switch (blame) {
-          case STEP -> "";
+          case STEP, CHOICE -> "";
           case MACHINE -> " This says nothing about the part; it is tried again at the next build.";
           case TIME ->
               " It took too long, which says nothing about the part: wait longer, or change"

@@ -17,6 +17,11 @@ public final class StepFailed extends Exception {
     this(Failure.of(what, why));
   }
 
+  /** The step lacks a choice; it waits for it. */
+  public static StepFailed waits(String what, String why) {
+    return new StepFailed(Failure.ofChoice(what, why));
+  }
+
   public Failure failure() {
     return failure;
   }

@@ -68,7 +68,19 @@ class WordsOfFailuresTest {
                     + ",{'kind':'hole','id':'h','points':[['50 mm','0 mm']],'diameter':'4 mm','depth':'5 mm'}",
                 "",
                 "h"))
-        .contains("does not meet the body", "from (48, -2, -5) to (52, 2, 0)", "(-20, -15, 0)");
+        .contains("does not meet the body", "x 48 to 52, y -2 to 2, z -5 to 0", "(-20, -15, 0)");
+  }
+
+  /** How far a hole reaches through is no news; only beside the body. */
+  @Test
+  void aHoleThroughBesideTheBodySaysWhereItMissesIt() {
+    assertThat(
+            message(
+                box("10 mm")
+                    + ",{'kind':'hole','id':'h','points':[['50 mm','0 mm']],'diameter':'4 mm'}",
+                "",
+                "h"))
+        .contains("lies at x 48 to 52, y -2 to 2, the body from (-20, -15, 0)");
   }
 
   @ParameterizedTest

@@ -67,7 +67,7 @@ final class ConvertBuilder {
     double radius = numbers.radius(step.radius());
     double gap = numbers.length("the gap", step.gap(), USUAL_GAP_MM);
     if (step.keep() == null) {
-      throw new StepFailed(WHAT, "the face to keep is missing");
+      throw StepFailed.waits(WHAT, "the face to keep is missing");
     }
     int keep = context.someFaces(WHAT, input, List.of(step.keep())).iterator().next();
     Set<Integer> bends = context.choosing(input).edges(step.bends());

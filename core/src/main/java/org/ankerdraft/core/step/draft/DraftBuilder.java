@@ -48,8 +48,8 @@ final class DraftBuilder {
 
   private Map<Integer, Double> angles(NamedShape input, Vec3 pull)
       throws StepFailed, ExpressionException, Choosing.Adrift {
-    if (step.sets().isEmpty()) {
-      throw new StepFailed("draft", "no faces are chosen");
+    if (step.sets().stream().allMatch(s -> s.faces().isEmpty())) {
+      throw StepFailed.waits("draft", "no faces are chosen");
     }
     Map<Integer, Double> angles = new LinkedHashMap<>();
     for (Draft.DraftSet set : step.sets()) {

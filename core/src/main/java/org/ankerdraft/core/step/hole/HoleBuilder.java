@@ -49,7 +49,7 @@ final class HoleBuilder {
     Frame frame = context.frame(WHAT, step.plane());
     double radius = context.positiveMm(WHAT, "the diameter", step.diameter()) / 2;
     if (step.points().isEmpty()) {
-      throw new StepFailed(WHAT, "no points are given");
+      throw StepFailed.waits(WHAT, "no points are given");
     }
     var mass = body.named().shape().mass();
     double reach = mass.diagonalMm() + mass.centroid().distance(frame.origin());

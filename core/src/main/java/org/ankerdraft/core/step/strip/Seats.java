@@ -40,7 +40,7 @@ final class Seats {
   List<StripSeat> find() throws StepFailed, ExpressionException, Choosing.Adrift {
     Set<Integer> chosen = context.choosing(input).edges(seat.edges());
     if (chosen.isEmpty()) {
-      throw new StepFailed(what, "no edge is chosen; it needs a straight edge of a wall");
+      throw StepFailed.waits(what, "no edge is chosen; it needs a straight edge of a wall");
     }
     double start = numbers.length("the offset at the start", seat.startOffset(), 0);
     double end = numbers.length("the offset at the end", seat.endOffset(), 0);
