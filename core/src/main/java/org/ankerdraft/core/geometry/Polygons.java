@@ -16,6 +16,24 @@ public final class Polygons {
     return inside;
   }
 
+  /**
+   * Size of a figure along a direction and across it.
+   *
+   * @param along of length 1
+   */
+  public static Xy size(List<Xy> points, Xy along) {
+    double[] low = {Double.MAX_VALUE, Double.MAX_VALUE};
+    double[] high = {-Double.MAX_VALUE, -Double.MAX_VALUE};
+    for (Xy p : points) {
+      double[] v = {p.dot(along), along.cross(p)};
+      for (int k = 0; k < 2; k++) {
+        low[k] = Math.min(low[k], v[k]);
+        high[k] = Math.max(high[k], v[k]);
+      }
+    }
+    return new Xy(high[0] - low[0], high[1] - low[1]);
+  }
+
   /** Distance of a point from a straight piece. */
   public static double distance(Xy p, Xy start, Xy end) {
     Xy way = end.minus(start);

@@ -4,8 +4,10 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.PlaneCurve;
+import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.vectors.Xy;
 import org.locationtech.jts.algorithm.MinimumBoundingCircle;
 import org.locationtech.jts.algorithm.MinimumDiameter;
@@ -254,16 +256,7 @@ public final class FlatArea {
 
   /** Size of a hole along and across a direction. */
   public Xy sizeOfHole(int hole, Xy along) {
-    double[] low = {Double.MAX_VALUE, Double.MAX_VALUE};
-    double[] high = {-Double.MAX_VALUE, -Double.MAX_VALUE};
-    for (Xy p : flat.holes().get(hole).points(chordMm)) {
-      double[] v = {p.dot(along), along.cross(p)};
-      for (int k = 0; k < 2; k++) {
-        low[k] = Math.min(low[k], v[k]);
-        high[k] = Math.max(high[k], v[k]);
-      }
-    }
-    return new Xy(high[0] - low[0], high[1] - low[1]);
+    return Polygons.size(flat.holes().get(hole).points(chordMm), along);
   }
 
   public boolean contains(Xy p) {
@@ -288,26 +281,15 @@ public final class FlatArea {
 
   /** Sides of the smallest rectangle round the flat, in any direction: the longer one first. */
   public Xy smallestBlank() {
-    Coordinate[] hull = sheet.convexHull().getCoordinates();
+    List<Xy> hull = Stream.of(sheet.convexHull().getCoordinates()).map(FlatArea::xy).toList();
     List<Xy> sizes = new ArrayList<>();
-    for (int i = 0; i + 1 < hull.length; i++) {
-      Xy along = xy(hull[i + 1]).minus(xy(hull[i]));
+    for (int i = 0; i + 1 < hull.size(); i++) {
+      Xy along = hull.get(i + 1).minus(hull.get(i));
       if (along.length() == 0) {
         continue;
       }
-      Xy unit = along.times(1 / along.length());
-      double[] low = {Double.MAX_VALUE, Double.MAX_VALUE};
-      double[] high = {-Double.MAX_VALUE, -Double.MAX_VALUE};
-      for (Coordinate c : hull) {
-        double[] v = {xy(c).dot(unit), unit.cross(xy(c))};
-        for (int k = 0; k < 2; k++) {
-          low[k] = Math.min(low[k], v[k]);
-          high[k] = Math.max(high[k], v[k]);
-        }
-      }
-      double w = high[0] - low[0];
-      double h = high[1] - low[1];
-      sizes.add(new Xy(Math.max(w, h), Math.min(w, h)));
+      Xy size = Polygons.size(hull, along.times(1 / along.length()));
+      sizes.add(new Xy(Math.max(size.x(), size.y()), Math.min(size.x(), size.y())));
     }
     return sizes.stream().min(Comparator.comparingDouble(s -> s.x() * s.y())).orElse(Xy.ZERO);
   }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import org.ankerdraft.core.geometry.PlaneCurve;
+import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.vectors.Xy;
 
 /**
@@ -84,15 +85,7 @@ final class Squaring {
   }
 
   private static double areaMm2(List<Xy> points, double turn) {
-    double[] low = {Double.MAX_VALUE, Double.MAX_VALUE};
-    double[] high = {-Double.MAX_VALUE, -Double.MAX_VALUE};
-    for (Xy p : points) {
-      Xy q = p.rotated(turn);
-      low[0] = Math.min(low[0], q.x());
-      high[0] = Math.max(high[0], q.x());
-      low[1] = Math.min(low[1], q.y());
-      high[1] = Math.max(high[1], q.y());
-    }
-    return (high[0] - low[0]) * (high[1] - low[1]);
+    Xy size = Polygons.size(points, Xy.polar(1, -turn));
+    return size.x() * size.y();
   }
 }
