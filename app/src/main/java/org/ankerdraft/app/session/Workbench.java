@@ -163,6 +163,7 @@ public final class Workbench implements AutoCloseable {
 
   private final AtomicReference<Job> current = new AtomicReference<>();
   private final ExecutorService thread = daemon("workbench");
+  private final ExecutorService repairs = daemon("repairs");
   private final ExecutorService filing = daemon("filing");
 
   private static ExecutorService daemon(String name) {
@@ -383,8 +384,21 @@ public final class Workbench implements AutoCloseable {
     // The window asks for shapes of earlier steps too, and must not wait for them.
     builder.loadAll(state.get(), job);
     report
-        .flatMap(found -> trials.tried(state.get(), request.files, found, job))
-        .ifPresent(tried -> tell(job, () -> listener.tried(tried)));
+        .filter(found -> !repairs.isShutdown())
+        .ifPresent(found ->
+            repairs.execute(() ->
+                guarded(
+                    job, listener, () -> tryRepairs(job, request, state.get(), found, listener))));
+  }
+
+  /** Beside everything else: an export must not wait until the last repair has been tried. */
+  private void tryRepairs(
+      Job job, Request request, PartState state, CheckReport found, Listener listener) {
+    if (!job.isUnwanted()) {
+      CheckReport tried =
+          trials.tried(state, request.files, found, job).orElseGet(found::withRepairsGivenUp);
+      tell(job, () -> listener.tried(tried));
+    }
   }
 
   /** Tells the interface, and lets it show the part before the checks take the processors. */
@@ -423,6 +437,7 @@ public final class Workbench implements AutoCloseable {
   public void close() {
     cancel();
     thread.shutdownNow();
+    repairs.shutdownNow();
     filing.shutdown();
     kernel.close();
     slowKernel.close();

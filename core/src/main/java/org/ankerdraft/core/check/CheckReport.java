@@ -59,13 +59,16 @@ public record CheckReport(
 
   /** Without the repairs, which have not been tried yet. */
   public CheckReport withoutRepairs() {
-    return new CheckReport(
-        book,
-        findings.stream().map(f -> f.withRepair(null)).toList(),
-        bodies,
-        flats,
-        unchecked,
-        repairsTried);
+    return new CheckReport(book, unmended(), bodies, flats, unchecked);
+  }
+
+  /** Without the repairs, which nobody will try. */
+  public CheckReport withRepairsGivenUp() {
+    return tried(unmended());
+  }
+
+  private List<Finding> unmended() {
+    return findings.stream().map(f -> f.withRepair(null)).toList();
   }
 
   /** Whether every check was run, on something. */
