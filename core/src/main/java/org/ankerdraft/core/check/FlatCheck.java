@@ -98,18 +98,20 @@ final class FlatCheck extends FlatRules {
 
   private boolean overlaps() {
     Optional<Xy> place = area.overlap();
-    place.ifPresent(at ->
-        add(
-            book.limit("flat.overlap"),
-            "Flat overlaps itself",
-            area.overlapMm(),
-            0,
-            at,
-            List.of(),
-            "laid flat, the sheet overlaps itself here, by up to "
-                + Words.mm(round(area.overlapMm()))
-                + ", so it cannot be cut from one piece",
-            null));
+    if (place.isPresent()) {
+      double deep = area.overlapMm();
+      add(
+          book.limit("flat.overlap"),
+          "Flat overlaps itself",
+          deep,
+          0,
+          place.get(),
+          List.of(),
+          "laid flat, the sheet overlaps itself here, by up to "
+              + Words.mm(round(deep))
+              + ", so it cannot be cut from one piece",
+          null);
+    }
     return place.isPresent();
   }
 
@@ -220,8 +222,8 @@ final class FlatCheck extends FlatRules {
                   flat.oblique().keySet().stream().sorted().map(named::faceName).toList(),
                   limit.source(),
                   Words.count(flat.oblique().size(), "cut edge")
-                      + " of the body do not stand square on the sheet: its two sides differ by up"
-                      + " to "
+                      + (flat.oblique().size() == 1 ? " does" : " do")
+                      + " not stand square on the sheet: its two sides differ by up to "
                       + Words.mm(round(apart))
                       + " here, where the edge leans by "
                       + Words.deg(Math.toRadians(round(Math.toDegrees(worst.getValue()))))

@@ -3,11 +3,9 @@ package org.ankerdraft.core.check;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
@@ -50,12 +48,7 @@ public final class RepairTrials {
 
   /** The part as it is: what is checked, and with what. */
   private record Bench(
-      PartState state, Map<String, byte[]> files, CheckReport report, Budget.Cancel cancel) {
-
-    long stops() {
-      return report.findings().stream().filter(f -> f.severity() == Severity.STOP).count();
-    }
-  }
+      PartState state, Map<String, byte[]> files, CheckReport report, Budget.Cancel cancel) {}
 
   /**
    * A report whose findings have only repairs that were tried and mend them.
@@ -67,11 +60,10 @@ public final class RepairTrials {
       PartState state, Map<String, byte[]> files, CheckReport report, Budget.Cancel cancel) {
     Bench bench = new Bench(state, files, report, cancel);
     Map<Finding, Step> proved = new HashMap<>();
-    Set<Step> failed = new LinkedHashSet<>();
     int trials = 0;
     for (Map.Entry<Step, List<Finding>> offered : offers(report, state.part()).entrySet()) {
       List<Finding> open = offered.getValue().stream().filter(f -> !proved.containsKey(f)).toList();
-      if (open.isEmpty() || failed.contains(offered.getKey()) || trials == MOST_TRIALS) {
+      if (open.isEmpty() || trials == MOST_TRIALS) {
         continue;
       }
       trials++;
@@ -81,8 +73,6 @@ public final class RepairTrials {
       }
       if (mends.get()) {
         open.forEach(f -> proved.put(f, offered.getKey()));
-      } else {
-        failed.add(offered.getKey());
       }
     }
     return Optional.of(
@@ -167,8 +157,11 @@ public final class RepairTrials {
             .filter(f -> f.severity() == Severity.STOP)
             .map(Matter::of)
             .anyMatch(m -> left.get(m) > before.getOrDefault(m, 0L));
-    long stops = after.findings().stream().filter(f -> f.severity() == Severity.STOP).count();
-    return isCleared && !hasNewStop && stops <= bench.stops();
+    return isCleared && !hasNewStop && stops(after) <= stops(bench.report);
+  }
+
+  private static long stops(CheckReport report) {
+    return report.findings().stream().filter(f -> f.severity() == Severity.STOP).count();
   }
 
   private static Map<Matter, Long> counted(CheckReport report) {
