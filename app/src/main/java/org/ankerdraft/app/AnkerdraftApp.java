@@ -62,8 +62,9 @@ public final class AnkerdraftApp extends Application {
     }
     Thread.setDefaultUncaughtExceptionHandler(AnkerdraftApp::logged);
     Session session = new Session(workbench, HOME.resolve("journals"));
-    window = new MainWindow(stage, session);
+    // Before the window: the first part is fitted into the room that it will have.
     place(stage);
+    window = new MainWindow(stage, session);
     List<Path> files = getParameters().getUnnamed().stream().map(Path::of).toList();
     if (files.isEmpty()) {
       window.show();
