@@ -122,7 +122,10 @@ final class MainWindow {
     root.setRight(scroll);
     root.setBottom(status);
     root.getStyleClass().add("chart-root");
-    Scene window = new Scene(root, WIDTH, HEIGHT);
+    Scene window =
+        Double.isNaN(stage.getWidth())
+            ? new Scene(root, WIDTH, HEIGHT)
+            : new Scene(root, stage.getWidth(), stage.getHeight());
     window.getStylesheets().add(MainWindow.class.getResource("chart.css").toExternalForm());
     stage.setScene(window);
     stage.setMinWidth(900);
