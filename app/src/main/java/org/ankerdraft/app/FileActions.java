@@ -2,6 +2,7 @@ package org.ankerdraft.app;
 
 import java.io.File;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -32,6 +33,10 @@ import org.ankerdraft.render.export.PartImage;
 /** Opening, saving, exporting, and the files opened last. */
 final class FileActions {
   private static final int MOST_RECENT = 8;
+
+  /** Of these an empty part's view shows so many. */
+  private static final int MOST_SHOWN = 4;
+
   private static final double EXPORT_ACCURACY_MM = 0.05;
   private static final String RECENT = "recent";
 
@@ -58,7 +63,7 @@ final class FileActions {
     List<Path> recent = recent();
     if (!recent.isEmpty()) {
       menu.getItems().add(new SeparatorMenuItem());
-      recent.forEach(p -> item(menu, p.getFileName().toString(), () -> leaveThen(() -> open(p))));
+      recent.forEach(p -> item(menu, p.getFileName().toString(), () -> openInstead(p)));
     }
     menu.show(anchor, Side.BOTTOM, 0, 0);
   }
@@ -79,7 +84,7 @@ final class FileActions {
   void startFrom(PartDocument template) {
     leaveThen(() -> {
       view.forgetFit();
-      session.startFrom(template.withName("part"));
+      session.startFrom(template.steps().isEmpty() ? template.withName("part") : template);
     });
   }
 
@@ -93,12 +98,21 @@ final class FileActions {
   }
 
   /** Shipped templates and the user's own; none if they cannot be read, with a notice. */
-  private List<PartDocument> templates() {
+  List<PartDocument> templates() {
     try {
       return Templates.ofUser().all();
     } catch (IOException e) {
       session.notice("the templates cannot be read: " + e.getMessage());
       return List.of();
+    }
+  }
+
+  /** The demo parts; they ship with the application. */
+  List<PartDocument> demos() {
+    try {
+      return Templates.demos();
+    } catch (IOException e) {
+      throw new UncheckedIOException("reading what ships with the application cannot fail", e);
     }
   }
 
@@ -114,6 +128,17 @@ final class FileActions {
   /** Puts files among those opened last, without opening them. */
   static void offer(List<Path> paths) {
     paths.reversed().forEach(FileActions::remember);
+  }
+
+  /** Opens a file in the place of the part, once its changes are saved or given up. */
+  void openInstead(Path path) {
+    leaveThen(() -> open(path));
+  }
+
+  /** The files opened last, but the one that is open. */
+  List<Path> recentOthers() {
+    Path own = session.file().map(Path::toAbsolutePath).orElse(null);
+    return recent().stream().filter(p -> !p.equals(own)).limit(MOST_SHOWN).toList();
   }
 
   void open(Path path) {

@@ -3,6 +3,7 @@ package org.ankerdraft.app;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
@@ -12,6 +13,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import org.ankerdraft.app.card.ChoiceEditor;
@@ -35,10 +37,11 @@ import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
-import org.ankerdraft.core.select.ChoiceWords;
+import org.ankerdraft.core.part.StepTitles;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.FaceWords;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.render.draw.Looks;
@@ -75,6 +78,7 @@ final class MainWindow {
   private final List<Action> actions;
   private QuickAdd quick;
   private final FileActions files;
+  private final StartPane start;
   private final Strokes strokes;
   private Palette palette = Palette.CHART;
   private Look.Map map = Look.Map.WALL;
@@ -90,6 +94,8 @@ final class MainWindow {
     findings = new FindingsPane(session, this::fly);
     flat = new FlatSide(session, middle, new FlatHost(), this::flatShown);
     files = new FileActions(stage, session, view);
+    start = new StartPane(files);
+    start.show(false);
     actions = new Actions(session, this, files).all();
     ledger = new LedgerPane(session, () -> showPartCard(true));
     rail = new RailPane(actions);
@@ -117,7 +123,7 @@ final class MainWindow {
     scroll.getStyleClass().add("right-scroll");
     root.setTop(top);
     root.setLeft(new HBox(rail, ledger));
-    middle.getItems().add(view);
+    middle.getItems().add(new StackPane(view, start));
     root.setCenter(middle);
     root.setRight(scroll);
     root.setBottom(status);
@@ -192,6 +198,7 @@ final class MainWindow {
   private void changed(Session.Change change) {
     switch (change) {
       case DOCUMENT -> {
+        start.show(session.document().steps().isEmpty());
         ledger.show();
         card.show();
         partCard.show();
@@ -261,7 +268,7 @@ final class MainWindow {
 
     @Override
     public void pointed(String body, int face) {
-      view.showHover(face == 0 ? 0 : scene.faceId(body, face), 0);
+      view.showHover(face == 0 ? 0 : scene.faceId(body, face), Set.of());
     }
   }
 
@@ -340,10 +347,18 @@ final class MainWindow {
     session.preview(part.withProcess(part.process().withPull(way)));
   }
 
+  /** An edge is picked before a face, but for a field that waits for faces. */
+  private boolean isOnEdge(ChartView.Under u) {
+    return u.edge() != 0 && !(choices.isWaiting() && choices.isWaitingForFaces());
+  }
+
   private void hovered(ChartView.Under u) {
-    boolean edge = u.edge() != 0 && !(choices.isWaiting() && choices.isWaitingForFaces());
-    boolean face = !edge && u.face() != 0 && !(choices.isWaiting() && !choices.isWaitingForFaces());
-    view.showHover(face ? u.face() : 0, edge ? u.edge() : 0);
+    boolean edge = isOnEdge(u);
+    boolean edgesWanted = choices.isWaiting() && !choices.isWaitingForFaces();
+    var face = edge ? null : scene.faceAt(u.face());
+    view.showHover(
+        face != null && !edgesWanted ? u.face() : 0,
+        edge ? Set.of(u.edge()) : face != null && edgesWanted ? edgesOf(face) : Set.of());
     var item = edge ? scene.edgeAt(u.edge()) : scene.faceAt(u.face());
     flat.light(item == null ? "" : item.body().name(), item == null || edge ? 0 : item.number());
     if (item == null) {
@@ -351,12 +366,11 @@ final class MainWindow {
       return;
     }
     NamedShape named = item.body().named();
+    FaceWords words = StepTitles.of(session.document()).words();
     String step =
         edge ? "" : InWords.title(session.document(), named.faceName(item.number()).step());
     status.under(
-        edge
-            ? ChoiceWords.edgeName(named.edgeName(item.number()))
-            : ChoiceWords.faceName(named.faceName(item.number())),
+        edge ? words.edge(named, named.edgeName(item.number())) : words.face(named, item.number()),
         edge
             ? String.format(
                 java.util.Locale.ROOT,
@@ -365,8 +379,16 @@ final class MainWindow {
             : Readings.of(session, item, u.place()) + "   born in " + step);
   }
 
+  /** Ids of the edges around a face. */
+  private Set<Integer> edgesOf(org.ankerdraft.render.draw.Scene.Item face) {
+    return face.body().named().topology().face(face.number()).loops().stream()
+        .flatMap(List::stream)
+        .map(e -> scene.edgeId(face.body().name(), e))
+        .collect(Collectors.toSet());
+  }
+
   private void picked(ChartView.Under u, MouseEvent e) {
-    boolean edge = u.edge() != 0 && !(choices.isWaiting() && choices.isWaitingForFaces());
+    boolean edge = isOnEdge(u);
     var item = edge ? scene.edgeAt(u.edge()) : scene.faceAt(u.face());
     if (item == null) {
       if (!choices.isWaiting()) {

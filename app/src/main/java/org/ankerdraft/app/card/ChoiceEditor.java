@@ -18,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.app.session.InWords;
 import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.app.session.StepsBefore;
@@ -66,9 +67,12 @@ public final class ChoiceEditor {
     return waitingForFaces;
   }
 
-  /** Takes a clicked face or edge for the field that waits; false if none waits for that kind. */
+  /**
+   * Takes a clicked face or edge for the field that waits; false if none waits for that kind. A
+   * field of edges takes a face for all edges of it.
+   */
   public boolean offer(Picked thing) {
-    if (waiting == null || thing.isFace() != waitingForFaces) {
+    if (waiting == null || (waitingForFaces && !thing.isFace())) {
       return false;
     }
     waiting.accept(thing);
@@ -92,7 +96,7 @@ public final class ChoiceEditor {
       waiting = take;
       waitingForFaces = faces;
       waitingButton = button;
-      button.setText(faces ? "Click faces, Esc ends" : "Click edges, Esc ends");
+      button.setText(faces ? "Click faces, Esc ends" : "Click edges or a face, Esc ends");
       button.getStyleClass().add("waiting");
       onWaitingChanged.forEach(Runnable::run);
     }
@@ -110,15 +114,7 @@ public final class ChoiceEditor {
     rules.put("Plane face looking up", new FaceChoice.Facing(Direction.UP, false));
     rules.put("Plane face looking down", new FaceChoice.Facing(Direction.DOWN, false));
     return row(
-        label,
-        true,
-        get,
-        set,
-        ChoiceWords::face,
-        this::count,
-        p -> new FaceChoice.Named(FaceName.read(p.name()), session.hint(p)),
-        rules,
-        refreshers);
+        label, true, get, set, ChoiceWords::face, this::count, this::face, rules, refreshers);
   }
 
   public Node edgesRow(
@@ -138,9 +134,16 @@ public final class ChoiceEditor {
         set,
         ChoiceWords::edge,
         this::count,
-        p -> new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)),
+        p ->
+            p.isFace()
+                ? new EdgeChoice.OfFaces(face(p))
+                : new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)),
         rules,
         refreshers);
+  }
+
+  private FaceChoice face(Picked p) {
+    return new FaceChoice.Named(FaceName.read(p.name()), session.hint(p));
   }
 
   private <T> Node row(
@@ -195,12 +198,13 @@ public final class ChoiceEditor {
     refreshers.add(() -> {
       list.getChildren().clear();
       List<T> now = get.get();
+      NamedShape before = StepsBefore.body(session);
       for (int i = 0; i < now.size(); i++) {
         int n = i;
         list.getChildren()
             .add(
                 chip(
-                    words.apply(now.get(i)),
+                    InWords.plain(session, before, words.apply(now.get(i))),
                     count.apply(now.get(i)),
                     () -> set.accept(Slots.without(get.get(), n))));
       }
@@ -224,7 +228,7 @@ public final class ChoiceEditor {
     List<T> now = new ArrayList<>(get.get());
     for (Picked p : session.picked()) {
       if (p.isFace()) {
-        now.add((T) f.apply(new FaceChoice.Named(FaceName.read(p.name()), session.hint(p))));
+        now.add((T) f.apply(face(p)));
       }
     }
     set.accept(now);

@@ -1,10 +1,14 @@
 package org.ankerdraft.app.card;
 
+import java.util.HashSet;
+import java.util.Locale;
+import java.util.Set;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -14,7 +18,10 @@ import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.part.StepTitles;
+import org.ankerdraft.core.select.FaceWords;
 import org.ankerdraft.core.step.draft.Draft;
+import org.ankerdraft.core.survey.BodyAnalysis;
 
 /** What the checks found, worst first; a click flies there, a repair becomes a step. */
 public final class FindingsPane extends VBox {
@@ -23,6 +30,9 @@ public final class FindingsPane extends VBox {
   private final VBox rows = new VBox();
   private final Label title = new Label("Findings, worst first");
   private final Histogram histogram = new Histogram();
+
+  /** Causes whose members are shown. */
+  private final Set<String> open = new HashSet<>();
 
   public FindingsPane(Session session, Consumer<Finding> fly) {
     this.session = session;
@@ -42,7 +52,8 @@ public final class FindingsPane extends VBox {
       return;
     }
     title.setText(heading(report));
-    report.findings().forEach(f -> rows.getChildren().add(row(f)));
+    FaceWords words = StepTitles.of(session.document()).words();
+    report.causes().forEach(c -> rows.getChildren().add(cause(c, report, words)));
     if (!report.findings().isEmpty() && !report.repairsTried() && session.isReportCurrent()) {
       Label trying = new Label("Trying repairs …");
       trying.getStyleClass().add("second");
@@ -70,39 +81,100 @@ public final class FindingsPane extends VBox {
     return report.isComplete() ? "No findings: clear" : "No findings, but not all is checked";
   }
 
-  private Node row(Finding f) {
-    Label what = new Label(where(f) + ": " + lower(f.title()));
+  /** One entry for all findings of a cause; several are opened by a press. */
+  private Node cause(CheckReport.Cause cause, CheckReport report, FaceWords words) {
+    Finding worst = cause.worst();
+    int n = cause.members().size();
+    Label what = new Label(where(worst) + ": " + lower(worst.title()));
     what.getStyleClass().add("finding-title");
     what.setWrapText(true);
     HBox.setHgrow(what, Priority.ALWAYS);
     what.setMaxWidth(Double.MAX_VALUE);
-    Label severity = new Label(f.severity().word());
-    severity.getStyleClass().add("severity-" + f.severity().word());
+    Label severity = new Label((n == 1 ? "" : n + " × ") + worst.severity().word());
+    severity.getStyleClass().add("severity-" + worst.severity().word());
     severity.setMinWidth(Region.USE_PREF_SIZE);
     HBox head = new HBox(6, what, severity);
     head.setAlignment(Pos.TOP_LEFT);
-    Label numbers = new Label(numbers(f));
-    numbers.getStyleClass().add("second");
-    numbers.setWrapText(true);
-    VBox row = new VBox(head, numbers);
+    VBox row = new VBox(head, second((n == 1 ? "" : "worst: ") + numbers(worst)));
     row.getStyleClass().add("finding");
-    row.setOnMouseClicked(e -> fly.accept(f));
-    javafx.scene.control.Tooltip.install(
-        row, new javafx.scene.control.Tooltip(f.message() + "\nSource: " + f.source()));
-    if (f.repair() != null) {
-      Button repair = new Button(repairText(f));
-      repair.getStyleClass().add("link");
-      repair.setOnAction(e -> {
-        boolean isThere = session.document().step(f.repair().id()).isPresent();
-        session.edit(
-            isThere
-                ? session.document().withStep(f.repair())
-                : session.document().withNewStep(f.repair()));
-        session.select(f.repair().id());
-      });
-      row.getChildren().add(repair);
+    VBox members = new VBox();
+    members.getStyleClass().add("finding-members");
+    row.setOnMouseClicked(e -> {
+      fly.accept(worst);
+      if (n > 1) {
+        setOpen(cause, members, report, words, members.getChildren().isEmpty());
+      }
+    });
+    Tooltip.install(row, new Tooltip(tip(worst)));
+    cause.members().stream()
+        .filter(f -> f.repair() != null)
+        .findFirst()
+        .ifPresent(f -> row.getChildren().add(repairButton(f)));
+    if (n > 1) {
+      setOpen(cause, members, report, words, open.contains(key(worst)));
+      row.getChildren().add(members);
     }
     return row;
+  }
+
+  /** A cause as it is known from one report to the next. */
+  private static String key(Finding worst) {
+    return worst.code()
+        + worst.severity()
+        + (worst.faces().isEmpty() ? worst.body() : worst.faces().getFirst().step());
+  }
+
+  private void setOpen(
+      CheckReport.Cause cause, VBox members, CheckReport report, FaceWords words, boolean isOpen) {
+    members.getChildren().clear();
+    if (isOpen) {
+      open.add(key(cause.worst()));
+      cause.members().forEach(f -> members.getChildren().add(member(f, report, words)));
+    } else {
+      open.remove(key(cause.worst()));
+      members.getChildren().add(second("show all " + cause.members().size()));
+    }
+  }
+
+  private Node member(Finding f, CheckReport report, FaceWords words) {
+    BodyAnalysis body = report.bodies().get(f.body());
+    String place =
+        f.faces().isEmpty()
+            ? f.body()
+            : words.face(body == null ? null : body.body().named(), f.faces().getFirst());
+    Label line = second(place + ", " + numbers(f));
+    line.getStyleClass().add("finding-member");
+    line.setOnMouseClicked(e -> {
+      fly.accept(f);
+      e.consume();
+    });
+    Tooltip.install(line, new Tooltip(tip(f)));
+    return line;
+  }
+
+  private static String tip(Finding f) {
+    return f.message() + "\nSource: " + f.source() + "\n" + f.code();
+  }
+
+  private static Label second(String text) {
+    Label l = new Label(text);
+    l.getStyleClass().add("second");
+    l.setWrapText(true);
+    return l;
+  }
+
+  private Button repairButton(Finding f) {
+    Button repair = new Button(repairText(f));
+    repair.getStyleClass().add("link");
+    repair.setOnAction(e -> {
+      boolean isThere = session.document().step(f.repair().id()).isPresent();
+      session.edit(
+          isThere
+              ? session.document().withStep(f.repair())
+              : session.document().withNewStep(f.repair()));
+      session.select(f.repair().id());
+    });
+    return repair;
   }
 
   public void palette(org.ankerdraft.render.look.Palette palette) {
@@ -110,7 +182,7 @@ public final class FindingsPane extends VBox {
   }
 
   private static String lower(String s) {
-    return s.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + s.substring(1);
+    return s.substring(0, 1).toLowerCase(Locale.ROOT) + s.substring(1);
   }
 
   /** The step in which the face was born, in the user's words. */
@@ -125,25 +197,24 @@ public final class FindingsPane extends VBox {
     return switch (f.code()) {
       case "draft.short" ->
           String.format(
-              java.util.Locale.ROOT,
-              "%.2f° of %s° required",
-              f.measured(),
-              Words.number(f.required()));
+              Locale.ROOT, "%.2f° of %s° required", f.measured(), Words.number(f.required()));
+      case "draft.undercut" ->
+          String.format(Locale.ROOT, "%.1f mm² reached by neither tool half", f.measured());
       case "wall.thin" ->
           String.format(
-              java.util.Locale.ROOT,
+              Locale.ROOT,
               "largest sphere Ø %.2f mm, at least %s mm",
               f.measured(),
               Words.number(f.required()));
       case "wall.thick" ->
           String.format(
-              java.util.Locale.ROOT,
+              Locale.ROOT,
               "largest sphere Ø %.2f mm of %s mm allowed",
               f.measured(),
               Words.number(f.required()));
       case "corner.sharp", "corner.small" ->
           String.format(
-              java.util.Locale.ROOT,
+              Locale.ROOT,
               "radius %s mm, %.2f mm wanted (half the wall)",
               Words.number(f.measured()),
               f.required());
@@ -159,9 +230,9 @@ public final class FindingsPane extends VBox {
       return faces == 1 ? "Draft it " + angle : "Draft all " + faces + " by " + angle;
     }
     return switch (f.code()) {
-      case "corner.sharp" -> String.format(java.util.Locale.ROOT, "Round it %.2f mm", f.required());
+      case "corner.sharp" -> String.format(Locale.ROOT, "Round it %.2f mm", f.required());
       case "bend.radius" ->
-          String.format(java.util.Locale.ROOT, "Bend it at %s mm", Words.number(f.required()));
+          String.format(Locale.ROOT, "Bend it at %s mm", Words.number(f.required()));
       case "bend.flange" -> "Make it long enough";
       case "relief.width", "relief.depth" -> "Give it a relief by the rule";
       case "hole.bend", "slot.bend" -> "Move it off the bend";

@@ -15,6 +15,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.app.session.InWords;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.ledger.StepResult;
@@ -112,7 +113,7 @@ public final class LedgerPane extends VBox {
     number.getStyleClass().add("step-number");
     Label title = new Label(StepKinds.of(step).title());
     title.getStyleClass().add("step-title");
-    Label summary = new Label(StepKinds.of(step).summary());
+    Label summary = new Label(InWords.plain(session, StepKinds.of(step).summary()));
     summary.getStyleClass().add("second");
     VBox words = new VBox(title, summary);
     HBox.setHgrow(words, Priority.ALWAYS);
@@ -127,7 +128,9 @@ public final class LedgerPane extends VBox {
       if (step.skipped()) {
         summary.setText("skipped");
       }
-    } else if (result.map(StepResult::isWaiting).orElse(false)) {
+    } else if (result.map(StepResult::isWaiting).orElse(false)
+        || (status == StepStatus.HELD
+            && session.viewedBefore().filter(step.id()::equals).isPresent())) {
       summary.setText("waits for a choice");
     } else if (status == StepStatus.FAILED || status == StepStatus.ADRIFT) {
       row.getStyleClass().add("failed");
@@ -136,7 +139,7 @@ public final class LedgerPane extends VBox {
               ? "adrift: "
                   + result.get().lost().kind().word()
                   + " "
-                  + result.get().lost().name()
+                  + InWords.plain(session, result.get().lost().name())
                   + " is gone"
               : "failed");
     }

@@ -1,6 +1,7 @@
 package org.ankerdraft.app.card;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -10,6 +11,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -23,6 +25,7 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.expression.Quantity;
 import org.ankerdraft.core.form.Slots;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.part.LimitCode;
 import org.ankerdraft.core.part.Parameter;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartProcess;
@@ -163,7 +166,8 @@ public final class PartCard extends VBox {
         .ifPresent(book ->
             book.limits().values().stream()
                 .filter(l -> book.isOfSheet(l.code()) == ofSheet)
-                .sorted(java.util.Comparator.comparing(Limit::code))
+                .filter(l -> LimitCode.ALL.contains(l.code()))
+                .sorted(Comparator.comparingInt(l -> LimitCode.ALL.indexOf(l.code())))
                 .forEach(this::limit));
   }
 
@@ -328,7 +332,7 @@ public final class PartCard extends VBox {
     TextField value = new TextField();
     value.setPrefColumnCount(5);
     value.setMaxWidth(80);
-    Label unit = new Label(limit.unit());
+    Label unit = new Label(Words.unit(limit.unit()));
     unit.getStyleClass().add("second");
     Label source = new Label(limit.source());
     source.getStyleClass().add("second");
@@ -345,7 +349,9 @@ public final class PartCard extends VBox {
     });
     HBox box = new HBox(6, value, unit);
     box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-    content.getChildren().add(SlotRows.row(limit.code(), new VBox(2, box, source)));
+    HBox row = SlotRows.row(LimitCode.title(limit.code()), new VBox(2, box, source));
+    Tooltip.install(row, new Tooltip(limit.code()));
+    content.getChildren().add(row);
     refreshers.add(() -> {
       if (!value.isFocused()) {
         RuleBook.forPart(session.document())

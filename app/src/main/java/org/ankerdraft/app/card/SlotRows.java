@@ -61,6 +61,7 @@ public final class SlotRows<S> {
   private final Consumer<S> preview;
   private final List<Runnable> refreshers = new ArrayList<>();
   private String shownLayout = "";
+  private final Fold fold;
 
   /**
    * @param prefix of the ids of input fields
@@ -81,6 +82,7 @@ public final class SlotRows<S> {
     this.rows = rows;
     this.prefix = prefix;
     this.slots = slots;
+    this.fold = new Fold(prefix);
     this.edit = edit;
     this.preview = preview;
   }
@@ -96,7 +98,12 @@ public final class SlotRows<S> {
       shownLayout = layout.toString();
       rows.getChildren().clear();
       refreshers.clear();
-      list.forEach(s -> rows.getChildren().add(node(s)));
+      list.stream().filter(s -> !Fold.takes(s)).forEach(s -> rows.getChildren().add(node(s)));
+      List<Node> folded = list.stream().filter(Fold::takes).map(this::node).toList();
+      if (!folded.isEmpty()) {
+        fold.lay(rows, folded);
+        refreshers.add(() -> fold.show(slots.get()));
+      }
     }
     refreshers.forEach(Runnable::run);
   }

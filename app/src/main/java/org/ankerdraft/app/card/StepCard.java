@@ -15,9 +15,6 @@ import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.PartDocument;
-import org.ankerdraft.core.select.ChoiceWords;
-import org.ankerdraft.core.select.EdgeName;
-import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.step.Step;
 
@@ -100,7 +97,7 @@ public final class StepCard extends VBox {
         } else {
           outcome.getStyleClass().add("failed");
         }
-        outcome.setText(InWords.capital(r.message()));
+        outcome.setText(InWords.capital(InWords.plain(session, r.message())));
         if (r.status() == StepStatus.ADRIFT && r.lost() != null && r.lost().nearest() != null) {
           showRemoor(r);
         } else if (r.tookTooLong()) {
@@ -201,10 +198,9 @@ public final class StepCard extends VBox {
     remedy.setOnAction(e -> act.run());
   }
 
-  private static String inWords(Lost lost) {
+  private String inWords(Lost lost) {
     return switch (lost.kind()) {
-      case FACE -> ChoiceWords.faceName(FaceName.read(lost.nearest()));
-      case EDGE -> ChoiceWords.edgeName(EdgeName.read(lost.nearest()));
+      case FACE, EDGE -> InWords.plain(session, lost.nearest());
       case SKETCH, BODY -> lost.kind().word() + " " + lost.nearest();
     };
   }

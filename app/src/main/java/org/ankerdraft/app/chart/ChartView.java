@@ -6,7 +6,9 @@ import java.awt.image.DataBuffer;
 import java.awt.image.DataBufferInt;
 import java.awt.image.DirectColorModel;
 import java.nio.IntBuffer;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import javafx.animation.AnimationTimer;
 import javafx.animation.PauseTransition;
@@ -138,7 +140,7 @@ public final class ChartView extends Region {
       renderer.draw(Scene.empty(), small, look, raster);
     }
     BufferedImage image = new BufferedImage(120, 90, BufferedImage.TYPE_INT_ARGB_PRE);
-    new ChartPainter(look.palette()).paint(image, small, raster, look, List.of(), null);
+    new ChartPainter(look.palette()).paint(image, small, raster, look, List.of(), null, List.of());
   }
 
   public void dispose() {
@@ -306,7 +308,8 @@ public final class ChartView extends Region {
       PartImage.halve(raster, pixelData);
     }
     ChartPainter painter = new ChartPainter(look.palette());
-    painter.paint(canvas, camera, raster, look, labels, pullFoot);
+    Look legible = scene.triangleCount() == 0 ? look.withMap(Look.Map.NONE) : look;
+    painter.paint(canvas, camera, raster, legible, labels, pullFoot, grips());
     painter.paintLines(canvas, camera, lines);
     for (NumberHandle handle : handles) {
       if (isThere(handle)) {
@@ -320,6 +323,16 @@ public final class ChartView extends Region {
     if (TIMED && scene.triangleCount() > 0) {
       System.out.println("shown");
     }
+  }
+
+  /** Where grips stand: numbers keep away from them. */
+  private List<Vec3> grips() {
+    List<Vec3> out = new ArrayList<>();
+    handles.stream().filter(this::isThere).forEach(h -> out.add(h.anchor()));
+    if (section != null) {
+      out.add(sectionGrip());
+    }
+    return out;
   }
 
   private void allocate() {
@@ -394,9 +407,9 @@ public final class ChartView extends Region {
   }
 
   /** Draws what would be picked. */
-  public void showHover(int face, int edge) {
-    if (face != look.hoverFace() || edge != look.hoverEdge()) {
-      look = look.withHover(face, edge);
+  public void showHover(int face, Set<Integer> edges) {
+    if (face != look.hoverFace() || !edges.equals(look.hoverEdges())) {
+      look = look.withHover(face, edges);
       dirty = true;
     }
   }

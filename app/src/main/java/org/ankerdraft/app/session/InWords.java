@@ -5,8 +5,11 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.StepTitles;
+import org.ankerdraft.core.select.NamedShape;
 
 /** Steps and choices as they are said on screen. */
 public final class InWords {
@@ -19,6 +22,22 @@ public final class InWords {
   /** What a step is called, by its id; the id itself where the step is gone. */
   public static String title(PartDocument part, String stepId) {
     return part.step(stepId).map(s -> StepKinds.of(s).title()).orElse(stepId);
+  }
+
+  /** A text with the names of faces and edges in it said in words, as the part is now. */
+  public static String plain(Session session, String text) {
+    NamedShape shape =
+        session
+            .state()
+            .flatMap(s -> s.bodies().values().stream().findFirst())
+            .map(Body::named)
+            .orElse(null);
+    return plain(session, shape, text);
+  }
+
+  /** The same, as the faces look on a shape. */
+  public static String plain(Session session, NamedShape shape, String text) {
+    return text.contains("/") ? StepTitles.of(session.document()).words().plain(shape, text) : text;
   }
 
   /** With its number; the text itself where it has none. */

@@ -299,6 +299,11 @@ public final class Session {
     }
   }
 
+  /** The step for which something is being chosen. */
+  public Optional<String> viewedBefore() {
+    return Optional.ofNullable(viewedBefore);
+  }
+
   /** Builds again what took too long, with several times the time; until the next edit. */
   public void waitLonger() {
     patience = Math.min(MOST_PATIENCE, patience * MORE_PATIENCE);

@@ -1,5 +1,7 @@
 package org.ankerdraft.core.check;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.survey.BodyAnalysis;
@@ -69,6 +71,40 @@ public record CheckReport(
 
   private List<Finding> unmended() {
     return findings.stream().map(f -> f.withRepair(null)).toList();
+  }
+
+  /**
+   * Findings of one cause: of one matter and severity, at faces of one step.
+   *
+   * @param members the worst first
+   */
+  public record Cause(List<Finding> members) {
+    public Cause {
+      members = List.copyOf(members);
+    }
+
+    public Finding worst() {
+      return members.getFirst();
+    }
+  }
+
+  private record CauseKey(String code, Severity severity, String body, String step) {
+    /** What stands at no face, between steps or in a flat is a cause by itself. */
+    static CauseKey of(Finding f) {
+      boolean isAlone =
+          f.faces().isEmpty()
+              || f.subject() == Finding.Subject.FLAT
+              || f.subject() == Finding.Subject.EDGES;
+      String step = isAlone ? f.message() : f.faces().getFirst().step();
+      return new CauseKey(f.code(), f.severity(), f.body(), step);
+    }
+  }
+
+  /** The findings by cause, the worst cause first. */
+  public List<Cause> causes() {
+    Map<CauseKey, List<Finding>> byKey = new LinkedHashMap<>();
+    findings.forEach(f -> byKey.computeIfAbsent(CauseKey.of(f), k -> new ArrayList<>()).add(f));
+    return byKey.values().stream().map(Cause::new).toList();
   }
 
   /** Whether every check was run, on something. */

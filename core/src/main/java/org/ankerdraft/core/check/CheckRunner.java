@@ -14,6 +14,8 @@ import java.util.concurrent.locks.LockSupport;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.part.StepTitles;
+import org.ankerdraft.core.select.FaceWords;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.core.survey.Surveyor;
@@ -146,7 +148,21 @@ public final class CheckRunner {
         Comparator.comparing(Finding::severity)
             .thenComparing(Finding::subject)
             .thenComparingDouble(f -> -excess(f)));
-    return Optional.of(new CheckReport(book, findings, bodies, flats, unchecked));
+    return Optional.of(new CheckReport(book, inWords(findings, state), bodies, flats, unchecked));
+  }
+
+  /** Checks write names; people read words. */
+  private static List<Finding> inWords(List<Finding> findings, PartState state) {
+    FaceWords words = StepTitles.of(state.part()).words();
+    return findings.stream()
+        .map(f ->
+            f.withMessage(
+                words.plain(
+                    state.bodies().containsKey(f.body())
+                        ? state.bodies().get(f.body()).named()
+                        : null,
+                    f.message())))
+        .toList();
   }
 
   /**

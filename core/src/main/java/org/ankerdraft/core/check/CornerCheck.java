@@ -9,6 +9,7 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.StepTitles;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Head;
@@ -28,22 +29,23 @@ final class CornerCheck {
   private CornerCheck() {}
 
   static List<Finding> check(BodyAnalysis a, RuleBook book, PartDocument part) {
+    StepTitles titles = StepTitles.of(part);
     Limit share = book.limit("corner.inside");
     double required = share.value() * a.statistics().nominalMm();
     List<Finding> findings = new ArrayList<>();
     if (!(required > 0)) {
       return findings;
     }
-    sharp(a)
+    sharp(a, titles)
         .forEach(
             (birth, edges) -> findings.add(sharpFinding(a, birth, edges, required, share, part)));
-    small(a, required)
+    small(a, required, titles)
         .forEach((birth, faces) -> findings.add(smallFinding(a, birth, faces, required, share)));
     return findings;
   }
 
   /** Sharp inside edges by the later of the two steps that meet in them. */
-  private static Map<String, List<Integer>> sharp(BodyAnalysis a) {
+  private static Map<String, List<Integer>> sharp(BodyAnalysis a, StepTitles titles) {
     NamedShape named = a.body().named();
     Map<String, List<Integer>> byBirth = new TreeMap<>();
     for (int i = 1; i <= named.topology().edges().size(); i++) {
@@ -52,6 +54,7 @@ final class CornerCheck {
         String birth =
             e.faces().stream()
                 .map(f -> named.faceName(f).step())
+                .map(step -> titles.title(step).orElse(step))
                 .distinct()
                 .sorted()
                 .collect(Collectors.joining(" and "));
@@ -102,15 +105,16 @@ final class CornerCheck {
         edges.size()
             + (edges.size() == 1 ? " sharp inside edge, " : " sharp inside edges, ")
             + Words.number(Math.rint(length))
-            + " mm, where "
-            + birth
-            + " meet; radius "
+            + " mm, "
+            + (birth.contains(" and ") ? "where " + birth + " meet" : "within " + birth)
+            + "; radius "
             + Words.number(radius)
             + " mm wanted (half the wall)",
         repair);
   }
 
-  private static Map<String, List<Integer>> small(BodyAnalysis a, double required) {
+  private static Map<String, List<Integer>> small(
+      BodyAnalysis a, double required, StepTitles titles) {
     NamedShape named = a.body().named();
     Map<String, List<Integer>> byBirth = new TreeMap<>();
     for (int f = 1; f <= named.topology().faces().size(); f++) {
@@ -118,7 +122,8 @@ final class CornerCheck {
       if (radius(face) < required * (1 - SLACK)
           && named.faceName(f).role().equals("on")
           && face.concave()) {
-        byBirth.computeIfAbsent(named.faceName(f).step(), b -> new ArrayList<>()).add(f);
+        String step = named.faceName(f).step();
+        byBirth.computeIfAbsent(titles.title(step).orElse(step), b -> new ArrayList<>()).add(f);
       }
     }
     return byBirth;

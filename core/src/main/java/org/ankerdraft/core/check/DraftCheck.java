@@ -111,7 +111,7 @@ final class DraftCheck {
         a.body().name(),
         List.of(name),
         limit.source(),
-        "face "
+        "the "
             + name
             + " makes "
             + Words.number(deg)

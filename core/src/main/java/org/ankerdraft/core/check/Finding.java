@@ -69,6 +69,12 @@ public record Finding(
         message, repair, null);
   }
 
+  Finding withMessage(String changed) {
+    return new Finding(
+        code, subject, severity, title, measured, required, unit, point, body, faces, source,
+        changed, repair, flatAt);
+  }
+
   /**
    * @param changed or null for none
    */

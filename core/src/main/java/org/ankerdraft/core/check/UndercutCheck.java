@@ -5,7 +5,6 @@ import java.util.List;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
-import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.core.survey.Surveyor;
@@ -55,14 +54,14 @@ final class UndercutCheck {
                 "Undercut",
                 hidden[f],
                 limit.value(),
-                "mm2",
+                "mm²",
                 place[f],
                 a.body().name(),
                 List.of(name),
                 limit.source(),
                 Words.number(Math.rint(hidden[f] * 10) / 10)
                     + " mm² of the "
-                    + ChoiceWords.faceName(name)
+                    + name
                     + " are reached by neither tool half",
                 null));
       }

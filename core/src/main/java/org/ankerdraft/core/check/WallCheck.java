@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
-import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.vectors.Vec3;
@@ -87,7 +86,7 @@ final class WallCheck {
         "largest sphere "
             + Words.number(round(t))
             + " mm at the "
-            + ChoiceWords.faceName(face)
+            + face
             + ", "
             + Words.number(limit.value())
             + " mm allowed; "

@@ -29,6 +29,7 @@ public final class Field<R, T> {
   private boolean inline;
   private boolean virtual;
   private boolean required;
+  private boolean folded;
   private T otherwise;
   private String about = "";
   private String label;
@@ -75,6 +76,7 @@ public final class Field<R, T> {
     f.inline = inline;
     f.virtual = virtual;
     f.required = required;
+    f.folded = folded;
     f.otherwise = otherwise;
     f.about = about;
     f.label = label;
@@ -91,6 +93,13 @@ public final class Field<R, T> {
   public Field<R, T> required() {
     Field<R, T> f = copy();
     f.required = true;
+    return f;
+  }
+
+  /** Seldom needed: the card folds it away, with all that belongs to it. */
+  public Field<R, T> folded() {
+    Field<R, T> f = copy();
+    f.folded = true;
     return f;
   }
 
@@ -193,6 +202,16 @@ public final class Field<R, T> {
 
   public boolean isRequired() {
     return required;
+  }
+
+  boolean isFolded() {
+    return folded;
+  }
+
+  /** Whether a record has another value than the usual. */
+  boolean isSet(R record) {
+    T value = of(record);
+    return value != null && !value.equals(otherwise);
   }
 
   /** Null if there is none. */

@@ -23,6 +23,8 @@ public sealed interface Slot<S> {
    * @param usual what none comes to, in words; may be empty
    * @param with the whole with another value
    * @param grip where its handle stands
+   * @param folded whether it is seldom needed, and folded away
+   * @param isSet whether it is another value than the usual
    */
   record Value<S, T>(
       String id,
@@ -33,7 +35,9 @@ public sealed interface Slot<S> {
       String usual,
       Function<T, S> with,
       Function<GripScene, Optional<Grip>> grip,
-      int index)
+      int index,
+      boolean folded,
+      boolean isSet)
       implements Slot<S> {}
 
   /** The head of an item of a list, with a way to take it away. */

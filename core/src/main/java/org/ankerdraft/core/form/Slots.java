@@ -10,6 +10,9 @@ import java.util.function.Function;
 public final class Slots<S> {
   private final List<Slot<S>> out = new ArrayList<>();
 
+  /** Whether the field that is being laid out is, or belongs to, one that is folded away. */
+  private boolean folding;
+
   private Slots() {}
 
   /** The rows of a record, in the order of its fields. */
@@ -32,7 +35,10 @@ public final class Slots<S> {
       String path, String parentLabel, RecordForm<R> form, R record, Function<R, S> put, int at) {
     for (Field<R, ?> f : form.fields()) {
       if (f.isShown(record)) {
+        boolean before = folding;
+        folding |= f.isFolded();
         field(path, parentLabel, form, f, record, put, at);
+        folding = before;
       }
     }
   }
@@ -66,7 +72,9 @@ public final class Slots<S> {
               f.usual(record),
               with,
               scene -> f.gripping().grip(record, scene),
-              at));
+              at,
+              folding,
+              f.isSet(record)));
     }
   }
 
@@ -97,7 +105,9 @@ public final class Slots<S> {
               "",
               v -> with.apply(tuple.with(value, n, v)),
               scene -> Optional.empty(),
-              0));
+              0,
+              folding,
+              true));
     }
   }
 

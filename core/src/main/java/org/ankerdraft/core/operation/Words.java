@@ -29,6 +29,16 @@ public final class Words {
     return n + " " + thing + (n == 1 ? "" : "s");
   }
 
+  /** A unit of the rule books as it is set: mm², °. */
+  public static String unit(String unit) {
+    return switch (unit) {
+      case "mm2" -> "mm²";
+      case "deg" -> "°";
+      case "share" -> "of the wall";
+      default -> unit;
+    };
+  }
+
   public static String kind(Topology.SurfaceKind kind) {
     return kind.name().toLowerCase(Locale.ROOT);
   }

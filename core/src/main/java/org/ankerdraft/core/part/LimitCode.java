@@ -40,12 +40,41 @@ public final class LimitCode {
           "bend.grain",
           "flat.gap");
 
+  private static final Map<String, String> TITLES =
+      Map.ofEntries(
+          Map.entry("draft.min", "Least draft"),
+          Map.entry("draft.wanted", "Wanted draft"),
+          Map.entry("wall.min", "Thinnest wall"),
+          Map.entry("wall.max", "Thickest wall"),
+          Map.entry("corner.inside", "Inside radius"),
+          Map.entry("undercut", "Undercut area"),
+          Map.entry("bend.radius", "Bend radius"),
+          Map.entry("bend.flange", "Shortest flange"),
+          Map.entry("die.opening", "Die opening"),
+          Map.entry("hole.bend", "Hole to bend"),
+          Map.entry("slot.bend", "Slot to bend"),
+          Map.entry("hole.edge", "Hole to edge"),
+          Map.entry("hole.web", "Web between holes"),
+          Map.entry("hole.diameter", "Smallest hole"),
+          Map.entry("relief.width", "Relief width"),
+          Map.entry("relief.depth", "Relief depth"),
+          Map.entry("hem.length", "Hem length"),
+          Map.entry("hem.gap", "Hem gap"),
+          Map.entry("bend.force", "Bending force"),
+          Map.entry("bend.grain", "Bend to grain"),
+          Map.entry("flat.gap", "Gap in the flat"));
+
   private static final NumberForm VALUE = new NumberForm(0, 1e6);
 
   /** Values by code. */
   public static final Form<Map<String, Double>> FORM = new LimitsForm();
 
   private LimitCode() {}
+
+  /** What a limit is called by people; the code itself for one that no part may change. */
+  public static String title(String code) {
+    return TITLES.getOrDefault(code, code);
+  }
 
   private static final class LimitsForm implements Form<Map<String, Double>> {
     @Override

@@ -13,6 +13,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
@@ -217,6 +218,24 @@ public final class PartFile {
       }
     }
     writeAtomically(file, json);
+  }
+
+  /** The picture kept in a part file, a PNG; empty if there is none, or the file is not one. */
+  public static Optional<byte[]> thumbnail(Path file) throws IOException {
+    if (!file.toString().endsWith(EXTENSION)) {
+      return Optional.empty();
+    }
+    try (ZipFile zip = new ZipFile(file.toFile())) {
+      ZipEntry entry = zip.getEntry(THUMBNAIL);
+      if (entry == null) {
+        return Optional.empty();
+      }
+      try (InputStream in = zip.getInputStream(entry)) {
+        return Optional.of(in.readAllBytes());
+      }
+    } catch (ZipException e) {
+      return Optional.empty();
+    }
   }
 
   private static byte[] zip(byte[] json, Content content, byte[] thumbnail) throws IOException {

@@ -24,6 +24,7 @@ public final class Templates {
           "sheet-stainless",
           "sheet-aluminium",
           "sheet-steel-inch");
+  private static final List<String> DEMOS = List.of("lamp-base", "mast-bracket", "battery-tray");
   private static final String JSON = ".json";
 
   private final Path own;
@@ -44,7 +45,7 @@ public final class Templates {
   public List<PartDocument> all() throws IOException {
     List<PartDocument> out = new ArrayList<>();
     for (String name : SHIPPED) {
-      out.add(shipped(name));
+      out.add(shipped("templates/" + name));
     }
     if (Files.isDirectory(own)) {
       try (Stream<Path> files = Files.list(own)) {
@@ -58,15 +59,23 @@ public final class Templates {
     return out;
   }
 
+  /** The demo parts that ship with the application, to look at and to play with. */
+  public static List<PartDocument> demos() throws IOException {
+    List<PartDocument> out = new ArrayList<>();
+    for (String name : DEMOS) {
+      out.add(shipped("demo/" + name));
+    }
+    return out;
+  }
+
   private static PartDocument shipped(String name) throws IOException {
-    try (InputStream in =
-        Templates.class.getResourceAsStream("/org/ankerdraft/templates/" + name + JSON)) {
+    try (InputStream in = Templates.class.getResourceAsStream("/org/ankerdraft/" + name + JSON)) {
       String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
       return switch (PartJson.read(text)) {
         case Read.Ok(PartDocument part) -> part;
         case Read.Bad(FormatError error) ->
             throw new IllegalStateException(
-                "template " + name + " that ships with the application is damaged: " + error);
+                name + " that ships with the application is damaged: " + error);
       };
     }
   }

@@ -2,13 +2,13 @@ package org.ankerdraft.core.select;
 
 import java.util.Locale;
 
-/** Choices and names as they are said to people. */
+/** Choices as they are said to people; names in them are put into words by {@link FaceWords}. */
 public final class ChoiceWords {
   private ChoiceWords() {}
 
   public static String face(FaceChoice c) {
     return switch (c) {
-      case FaceChoice.Named n -> faceName(n.name());
+      case FaceChoice.Named n -> n.name().toString();
       case FaceChoice.OfStep s ->
           (s.role() == null ? "faces" : s.role() + " faces") + " of " + s.step();
       case FaceChoice.Facing f ->
@@ -48,7 +48,7 @@ public final class ChoiceWords {
 
   public static String edge(EdgeChoice c) {
     return switch (c) {
-      case EdgeChoice.Named n -> edgeName(n.name());
+      case EdgeChoice.Named n -> n.name().toString();
       case EdgeChoice.Chain k -> "tangent chain of " + edge(k.from());
       case EdgeChoice.Loop l -> "loop of " + face(l.face());
       case EdgeChoice.OfFaces f -> "edges of " + face(f.face());
@@ -64,25 +64,5 @@ public final class ChoiceWords {
       case EdgeChoice.Nearest n ->
           "edge nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
     };
-  }
-
-  /** extrude1/side:outline.left becomes "side outline.left of extrude1". */
-  public static String faceName(FaceName name) {
-    if (!name.from().isEmpty()) {
-      String plain = name.from().size() > 1 ? "two faces" : faceName(name.from().getFirst());
-      return name.role() + " face of " + name.step() + ", from " + plain;
-    }
-    return name.role()
-        + (name.part().isEmpty() ? "" : " " + name.part())
-        + (name.ordinal().isEmpty() ? "" : " (part " + name.ordinal() + ")")
-        + " of "
-        + name.step();
-  }
-
-  public static String edgeName(EdgeName name) {
-    boolean isPlain = name.faces().stream().allMatch(f -> f.from().isEmpty());
-    return name.faces().size() == 2 && isPlain
-        ? "edge of " + faceName(name.faces().get(0)) + " and " + faceName(name.faces().get(1))
-        : "edge born in " + name.faces().getFirst().step();
   }
 }

@@ -127,6 +127,11 @@ public record FaceName(String step, String role, String part, List<FaceName> fro
       return at == text.length();
     }
 
+    /** How much of the text has been read. */
+    int at() {
+      return at;
+    }
+
     boolean take(char c) {
       if (at < text.length() && text.charAt(at) == c) {
         at++;

@@ -66,19 +66,23 @@ public record SheetProcess(
   private static final Field<SheetProcess, Expr> DIE =
       length("die", "Die opening", SheetProcess::die)
           .usual("8 thicknesses")
+          .folded()
           .about("opening of the lower tool; default 8 thicknesses");
   private static final Field<SheetProcess, Expr> SHEET_LENGTH =
       length("sheetLength", "Sheet length", SheetProcess::sheetLength)
           .usual("any")
+          .folded()
           .about("longer side of the sheet that blanks are cut from");
   private static final Field<SheetProcess, Expr> SHEET_WIDTH =
       length("sheetWidth", "Sheet width", SheetProcess::sheetWidth)
           .usual("any")
+          .folded()
           .about("shorter side of it");
   private static final Field<SheetProcess, Expr> GRAIN =
       Field.<SheetProcess, Expr>of("grain", ExprForm.ANGLE, SheetProcess::grain)
           .label("Grain, to x")
           .usual("none")
+          .folded()
           .about("its direction in the flat, from the flat's x axis");
 
   /** How a sheet process stands in a file. */

@@ -25,6 +25,7 @@ public final class StepFields {
     return Field.<S, String>of("body", References.BODY, get)
         .label("On body")
         .usual("the only one")
+        .folded()
         .about("name of the body it works on; may be left out while there is only one");
   }
 
@@ -56,6 +57,7 @@ public final class StepFields {
   public static <S extends Step> Field<S, Bending> bending(Function<S, Bending> get) {
     return Field.of("bending", Bending.FORM, get)
         .label("Bending")
+        .folded()
         .about("how bend allowance is found; default as the part");
   }
 
@@ -68,6 +70,7 @@ public final class StepFields {
             s -> get.apply(s) == null ? null : get.apply(s).by(),
             (s, by) -> with.apply(s, Bending.started(by)))
         .label("Allowance")
-        .usual(AS_PART);
+        .usual(AS_PART)
+        .folded();
   }
 }

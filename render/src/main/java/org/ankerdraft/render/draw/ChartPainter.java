@@ -35,6 +35,11 @@ public final class ChartPainter {
   public static final double HANDLE_REACH = 14;
 
   private static final int LEGEND_ROW = 17;
+  private static final int LEGEND_MARGIN = 8;
+
+  /** Room that the scale takes under the legend, pixels. */
+  private static final int ABOVE_SCALE = 28;
+
   private static final int BOX_WIDTH = 18;
   private static final int BOX_HEIGHT = 13;
 
@@ -112,14 +117,15 @@ public final class ChartPainter {
       Raster raster,
       Look look,
       List<Label> labels,
-      Vec3 pullFoot) {
+      Vec3 pullFoot,
+      List<Vec3> grips) {
     Graphics2D g = image.createGraphics();
     g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
     g.setRenderingHint(
         RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
     g.setRenderingHint(
         RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
-    paintLabels(g, camera, raster, look, labels);
+    paintLabels(g, camera, raster, look, labels, grips);
     if (pullFoot != null) {
       paintPull(g, camera, pullFoot, look.pull());
     }
@@ -133,10 +139,10 @@ public final class ChartPainter {
   }
 
   private void paintLabels(
-      Graphics2D g, Camera camera, Raster raster, Look look, List<Label> labels) {
+      Graphics2D g, Camera camera, Raster raster, Look look, List<Label> labels, List<Vec3> grips) {
     g.setFont(ChartFonts.of(ChartFonts.Cut.SOUNDING, 13.5f));
     FontMetrics metrics = g.getFontMetrics();
-    List<Rectangle> taken = new ArrayList<>();
+    LabelRoom room = new LabelRoom(camera, grips);
     int factor = Math.max(1, raster.width() / camera.width());
     double bias = 3 / camera.pixelsPerMm();
     for (Label label : labels) {
@@ -151,16 +157,9 @@ public final class ChartPainter {
         continue;
       }
       int w = metrics.stringWidth(label.text());
-      Rectangle box = new Rectangle(x - w / 2 - 5, y - 11, w + 10, 22);
-      boolean inside =
-          box.x > FRAME + 4
-              && box.y > FRAME + 4
-              && box.getMaxX() < camera.width() - FRAME - 4
-              && box.getMaxY() < camera.height() - FRAME - 4;
-      if (!inside || taken.stream().anyMatch(box::intersects)) {
+      if (!room.take(label, x, y, w)) {
         continue;
       }
-      taken.add(box);
       haloed(
           g, label.text(), x - w / 2f, y + 5f, label.hazard() ? palette.hazard() : palette.ink());
     }
@@ -391,20 +390,20 @@ public final class ChartPainter {
     if (rows.isEmpty()) {
       return;
     }
-    int x = FRAME + 16;
-    int y = camera.height() - FRAME - 34 - rows.size() * LEGEND_ROW;
-    g.setFont(ChartFonts.of(ChartFonts.Cut.BOLD, 12f));
-    haloed(
-        g,
-        switch (look.map()) {
-          case WALL -> "Wall, mm";
-          case FLAT -> "Folding";
-          default -> "Draft to the pull";
-        },
-        x,
-        y - 6f,
-        palette.ink());
+    String title = legendTitle(look.map());
+    Font heavy = ChartFonts.of(ChartFonts.Cut.BOLD, 12f);
     Font font = ChartFonts.of(ChartFonts.Cut.MEDIUM, 12f);
+    Rectangle paper = legendPaper(g, camera, rows, title, heavy, font);
+    g.setColor(colour(palette.paper()));
+    g.fill(paper);
+    g.setColor(colour(palette.line()));
+    g.setStroke(new BasicStroke(1));
+    g.draw(paper);
+    int x = paper.x + LEGEND_MARGIN;
+    int y = paper.y + LEGEND_MARGIN + LEGEND_ROW;
+    g.setFont(heavy);
+    g.setColor(colour(palette.ink()));
+    g.drawString(title, x, y - 6f);
     for (LegendRow row : rows) {
       g.setColor(colour(row.colour()));
       g.fillRect(x, y, BOX_WIDTH, BOX_HEIGHT);
@@ -426,8 +425,31 @@ public final class ChartPainter {
       g.setColor(colour(palette.ink()));
       g.drawRect(x, y, BOX_WIDTH, BOX_HEIGHT);
       g.setFont(font);
-      haloed(g, row.text(), x + BOX_WIDTH + 7f, y + 11f, palette.ink());
+      g.drawString(row.text(), x + BOX_WIDTH + 7f, y + 11f);
       y += LEGEND_ROW;
     }
+  }
+
+  private static String legendTitle(Look.Map map) {
+    return switch (map) {
+      case WALL -> "Wall, mm";
+      case FLAT -> "Folding";
+      case DRAFT, NONE -> "Draft to the pull";
+    };
+  }
+
+  /** A paper of its own, so that a part that is zoomed in does not run through the legend. */
+  private static Rectangle legendPaper(
+      Graphics2D g, Camera camera, List<LegendRow> rows, String title, Font heavy, Font font) {
+    int width = g.getFontMetrics(heavy).stringWidth(title);
+    for (LegendRow row : rows) {
+      width = Math.max(width, BOX_WIDTH + 7 + g.getFontMetrics(font).stringWidth(row.text()));
+    }
+    int height = (rows.size() + 1) * LEGEND_ROW + 2 * LEGEND_MARGIN - 3;
+    return new Rectangle(
+        FRAME + 8,
+        camera.height() - FRAME - ABOVE_SCALE - height,
+        width + 2 * LEGEND_MARGIN,
+        height);
   }
 }

@@ -17,8 +17,11 @@ final class Lines {
 
   private static final double SAME_PLACE_PIXELS = 0.75;
 
-  /** Width of an edge that is edited or pointed at, pixels of a raster of usual size. */
-  private static final float WIDEST = 3;
+  /** Width of an edge that is chosen, pixels of a raster of usual size. */
+  private static final float CHOSEN = 3;
+
+  /** Width of an edge that is pointed at. */
+  private static final float WIDEST = 4.5f;
 
   /** Edges that lie on the section plane are still drawn. */
   private static final double CUT_SLACK_MM = 1e-4;
@@ -116,13 +119,13 @@ final class Lines {
   void edges(int from, int to) {
     Projection projection = new Projection(camera);
     for (int e = 0; e < scene.edgeCount(); e++) {
-      boolean hover = e + 1 == look.hoverEdge();
+      boolean hover = look.hoverEdges().contains(e + 1);
       boolean edited = look.editedEdges().contains(e + 1);
       if (scene.smoothEdge[e] && !hover && !edited) {
         continue;
       }
-      int colour = edited ? look.palette().buoy() : look.palette().ink();
-      float width = (edited || hover ? WIDEST : 1.15f) * lineScale;
+      int colour = edited || hover ? look.palette().buoy() : look.palette().ink();
+      float width = (hover ? WIDEST : edited ? CHOSEN : 1.15f) * lineScale;
       float opacity = edited || hover ? 1 : 0.88f;
       polyline(e, projection, new Stroke(colour, width, opacity), from, to);
     }

@@ -180,13 +180,8 @@ final class Shader {
 
   /** The colour of a face that is edited or pointed at. */
   private int marked(int colour, boolean edited, boolean hovered) {
-    int base = edited ? mixed(colour, look.palette().buoy(), 0.45f) : colour;
-    if (!hovered) {
-      return base;
-    }
-    return look.palette().isNight()
-        ? mixed(base, look.palette().ink(), 0.25f)
-        : mixed(base, look.palette().field(), 0.55f);
+    float buoy = (edited ? 0.45f : 0) + (hovered ? 0.3f : 0);
+    return buoy == 0 ? colour : mixed(colour, look.palette().buoy(), buoy);
   }
 
   private static int lit(int base, float light) {

@@ -64,7 +64,7 @@ public final class PartImage {
     int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
     halve(raster, pixels);
     new ChartPainter(Palette.CHART)
-        .paint(image, camera, raster, look, Labels.of(map, bodies, report), null);
+        .paint(image, camera, raster, look, Labels.of(map, bodies, report), null, List.of());
     return image;
   }
 

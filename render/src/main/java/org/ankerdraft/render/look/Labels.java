@@ -10,6 +10,7 @@ import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.FlatAnalysis;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.kernel.GeometryKernel.DraftRange;
@@ -44,7 +45,15 @@ public final class Labels {
       }
       for (FlatBend b : a.flat().bends()) {
         Topology.Face face = a.body().named().topology().face(b.faces().getFirst());
-        labels.add(new Label(face.point(), face.normal(), b.inWords(), false, -b.lengthMm()));
+        labels.add(
+            new Label(
+                face.point(),
+                face.normal(),
+                b.inWords(),
+                false,
+                Double.MAX_VALUE,
+                Double.MAX_VALUE,
+                -b.lengthMm()));
       }
     }
     labels.sort(Comparator.comparingDouble(Label::rank));
@@ -62,7 +71,9 @@ public final class Labels {
         }
         double deg = Math.toDegrees((r.minRad() + r.maxRad()) / 2);
         String text = String.format(Locale.ROOT, "%.1f°", Math.abs(deg) < 0.05 ? 0.0 : deg);
-        labels.add(new Label(face.point(), face.normal(), text, false, -face.areaMm2()));
+        labels.add(
+            Label.on(
+                a.body().named().topology(), face, face.point(), text, false, -face.areaMm2()));
       }
     }
     labels.sort(Comparator.comparingDouble(Label::rank));
@@ -73,11 +84,14 @@ public final class Labels {
     List<Label> labels = new ArrayList<>();
     if (report != null) {
       for (Finding f : report.findings()) {
-        if (f.code().equals("wall.thin") || f.code().equals("wall.thick")) {
+        BodyAnalysis a = report.bodies().get(f.body());
+        if (a != null && (f.code().equals("wall.thin") || f.code().equals("wall.thick"))) {
+          NamedShape named = a.body().named();
           labels.add(
-              new Label(
+              Label.on(
+                  named.topology(),
+                  named.topology().face(named.face(f.faces().getFirst())),
                   f.point(),
-                  Vec3.ZERO,
                   String.format(Locale.ROOT, "%.2f", f.measured()),
                   true,
                   HAZARD_RANK));
@@ -114,7 +128,8 @@ public final class Labels {
       Topology.Face f = a.body().named().topology().face(face);
       if (f.areaMm2() >= SMALLEST_FACE_MM2) {
         String text = String.format(Locale.ROOT, "%.2f", a.wall().bySphere()[n]);
-        labels.add(new Label(place(mesh, n), f.normal(), text, false, -f.areaMm2()));
+        labels.add(
+            Label.on(a.body().named().topology(), f, place(mesh, n), text, false, -f.areaMm2()));
       }
     });
     return labels;

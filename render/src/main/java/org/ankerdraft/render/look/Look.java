@@ -30,7 +30,7 @@ public final class Look {
   private Set<Integer> editedFaces = Set.of();
   private Set<Integer> editedEdges = Set.of();
   private int hoverFace;
-  private int hoverEdge;
+  private Set<Integer> hoverEdges = Set.of();
   private Plane section;
 
   private Look(Palette palette) {
@@ -56,7 +56,7 @@ public final class Look {
     copy.editedFaces = editedFaces;
     copy.editedEdges = editedEdges;
     copy.hoverFace = hoverFace;
-    copy.hoverEdge = hoverEdge;
+    copy.hoverEdges = hoverEdges;
     copy.section = section;
     change.accept(copy);
     return copy;
@@ -101,10 +101,10 @@ public final class Look {
     });
   }
 
-  public Look withHover(int face, int edge) {
+  public Look withHover(int face, Set<Integer> edges) {
     return changed(l -> {
       l.hoverFace = face;
-      l.hoverEdge = edge;
+      l.hoverEdges = Set.copyOf(edges);
     });
   }
 
@@ -186,9 +186,9 @@ public final class Look {
     return hoverFace;
   }
 
-  /** Edge under the pointer, or 0. */
-  public int hoverEdge() {
-    return hoverEdge;
+  /** The edge under the pointer, or those that a press would choose. */
+  public Set<Integer> hoverEdges() {
+    return hoverEdges;
   }
 
   /** What lies on its normal's side is cut away; null for none. */

@@ -40,6 +40,7 @@ public final class FlangeKind extends StripKind<Flange> {
               Flange::measured)
           .otherwise(Measured.OUTSIDE)
           .label("Measured from")
+          .folded()
           .about(
               "from where the length counts; outside (default): to the mould line, over 90 deg to the"
                   + " outermost point");

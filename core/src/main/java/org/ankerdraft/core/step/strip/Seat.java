@@ -52,14 +52,17 @@ public record Seat(
                   + " edge; outside: the bend begins there");
   private static final Field<Seat, Expr> START =
       length("startOffset", "Offset, start", "0 mm", Seat::startOffset)
+          .folded()
           .about("from the start of the edge");
   private static final Field<Seat, Expr> END =
-      length("endOffset", "Offset, end", "0 mm", Seat::endOffset).about("from its end");
+      length("endOffset", "Offset, end", "0 mm", Seat::endOffset).folded().about("from its end");
   private static final Field<Seat, Expr> GAP =
       length("gap", "Gap at corners", "0.5 mm", Seat::gap)
+          .folded()
           .about("between neighbours of one step, which are mitred; default 0.5 mm");
   private static final Field<Seat, Relief> RELIEF =
       Field.<Seat, Relief>of("relief", Relief.FORM, Seat::relief)
+          .folded()
           .label("Relief")
           .otherwise(Relief.RULE)
           .about("cuts beside bends and at corners");
