@@ -127,7 +127,11 @@ final class StartPane extends VBox {
       return PartFile.thumbnail(file)
           .map(png ->
               new Image(
-                  new ByteArrayInputStream(png), 2 * PICTURE_WIDTH, 2 * PICTURE_HEIGHT, true, true));
+                  new ByteArrayInputStream(png),
+                  2 * PICTURE_WIDTH,
+                  2 * PICTURE_HEIGHT,
+                  true,
+                  true));
     } catch (IOException e) {
       return Optional.empty();
     }

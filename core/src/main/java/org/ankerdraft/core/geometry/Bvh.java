@@ -71,6 +71,9 @@ public final class Bvh {
 
   /** One thread's access: scratch space and the last answer. */
   public final class Query {
+    /** A box that holds a point may seem this much farther away than the point. */
+    private static final float ROUNDING = 1.00001f;
+
     private final int[] stack = new int[BvhBuilder.DEEPEST * 2];
     private final float[] stackDistance = new float[BvhBuilder.DEEPEST * 2];
 
@@ -269,7 +272,7 @@ public final class Bvh {
       stackDistance[top++] = boxDistance(0, x, y, z);
       while (top > 0) {
         int node = stack[--top];
-        if (stackDistance[top] >= best) {
+        if (stackDistance[top] > best * ROUNDING) {
           continue;
         }
         int count = links[2 * node + 1];
@@ -355,7 +358,7 @@ public final class Bvh {
       float qy = ay - v * e1y - w * e2y;
       float qz = az - v * e1z - w * e2z;
       float d = qx * qx + qy * qy + qz * qz;
-      if (d < best) {
+      if (d < best || (d == best && triangle >= 0 && isBefore(x - qx, y - qy, z - qz))) {
         triangle = originalTriangle[i];
         nearX = x - qx;
         nearY = y - qy;
@@ -363,6 +366,11 @@ public final class Bvh {
         return d;
       }
       return best;
+    }
+
+    /** Of points equally near the first by place is taken, so that no order of the tree decides. */
+    private boolean isBefore(float x, float y, float z) {
+      return x < nearX || (x == nearX && (y < nearY || (y == nearY && z < nearZ)));
     }
 
     /**

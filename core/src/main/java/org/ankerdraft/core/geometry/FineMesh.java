@@ -26,14 +26,49 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
   }
 
   public static FineMesh of(TriangleMesh mesh, double longestMm) {
-    return new Refiner(mesh, longestMm).refine();
+    return new Refiner(mesh, longestMm).refine(mesh);
+  }
+
+  /**
+   * A mesh in which the edges that are marked are halved once, on both sides alike. Nodes keep
+   * their numbers; new ones come after them.
+   *
+   * @return this mesh if none is marked, or it has too many triangles already
+   */
+  public FineMesh halved(Marked marked) {
+    if (triangleCount() > Refiner.MOST_TRIANGLES) {
+      return this;
+    }
+    Refiner refiner = new Refiner(this);
+    int face = -1;
+    for (int t = 0; t < triangleCount(); t++) {
+      if (faceOfTriangle[t] != face) {
+        face = faceOfTriangle[t];
+        refiner.middles.clear();
+      }
+      refiner.halve(triangles[3 * t], triangles[3 * t + 1], triangles[3 * t + 2], face, marked);
+    }
+    return refiner.nodes == nodeCount() ? this : refiner.result();
+  }
+
+  /** Says which edges are halved. */
+  @FunctionalInterface
+  public interface Marked {
+    boolean isMarked(int nodeA, int nodeB);
+  }
+
+  /** Length of an edge, mm. */
+  public double lengthMm(int a, int b) {
+    double dx = positions[3 * a] - positions[3 * b];
+    double dy = positions[3 * a + 1] - positions[3 * b + 1];
+    double dz = positions[3 * a + 2] - positions[3 * b + 2];
+    return Math.sqrt(dx * dx + dy * dy + dz * dz);
   }
 
   private static final class Refiner {
     private static final int MOST_TRIANGLES = 400_000;
 
     private final double longestSquared;
-    private final TriangleMesh mesh;
     private float[] positions;
     private float[] normals;
     private int nodes;
@@ -43,14 +78,20 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     private final Map<Long, Integer> middles = new HashMap<>();
 
     Refiner(TriangleMesh mesh, double longestMm) {
-      this.mesh = mesh;
       this.longestSquared = longestMm * longestMm;
       this.positions = mesh.positions().clone();
       this.normals = mesh.normals().clone();
       this.nodes = mesh.nodeCount();
     }
 
-    FineMesh refine() {
+    Refiner(FineMesh mesh) {
+      this.longestSquared = Double.MAX_VALUE;
+      this.positions = mesh.positions().clone();
+      this.normals = mesh.normals().clone();
+      this.nodes = mesh.nodeCount();
+    }
+
+    FineMesh refine(TriangleMesh mesh) {
       for (int f = 0; f < mesh.faceCount(); f++) {
         middles.clear();
         for (int t = mesh.faceTriangleStart()[f]; t < mesh.faceTriangleStart()[f + 1]; t++) {
@@ -61,6 +102,10 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
               f + 1);
         }
       }
+      return result();
+    }
+
+    FineMesh result() {
       return new FineMesh(
           Arrays.copyOf(positions, 3 * nodes),
           Arrays.copyOf(normals, 3 * nodes),
@@ -72,6 +117,10 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
       boolean ab = isLong(a, b);
       boolean bc = isLong(b, c);
       boolean ca = isLong(c, a);
+      split(a, b, c, face, ab, bc, ca);
+    }
+
+    private void split(int a, int b, int c, int face, boolean ab, boolean bc, boolean ca) {
       int longs = (ab ? 1 : 0) + (bc ? 1 : 0) + (ca ? 1 : 0);
       if (longs == 0 || count > MOST_TRIANGLES) {
         add(a, b, c, face);
@@ -96,6 +145,14 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
       } else {
         splitOne(c, a, b, face);
       }
+    }
+
+    /** Halves the marked edges of a triangle; what comes of it is as long as nobody minds. */
+    void halve(int a, int b, int c, int face, Marked marked) {
+      boolean ab = marked.isMarked(a, b);
+      boolean bc = marked.isMarked(b, c);
+      boolean ca = marked.isMarked(c, a);
+      split(a, b, c, face, ab, bc, ca);
     }
 
     private void splitOne(int a, int b, int c, int face) {

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
 
@@ -40,7 +41,7 @@ public record FaceWords(Function<String, Optional<String>> titles) {
       case "on" -> blend(face) + of;
       case "corner" -> "corner round" + of;
       case "start", "end" -> end(face, name.role()) + of;
-      case "side" -> side(face) + number(name.part()) + of;
+      case "side" -> side(shape, face, name) + number(name.part()) + of;
       case "wall", "floor", "tip" -> hole(face, name) + of;
       default -> plain(face, name.role()) + number(name.part()) + of;
     };
@@ -134,15 +135,26 @@ public record FaceWords(Function<String, Optional<String>> titles) {
     return way(n) + "face";
   }
 
-  private static String side(Optional<Topology.Face> face) {
+  private static String side(NamedShape shape, Optional<Topology.Face> face, FaceName name) {
     if (face.isEmpty()) {
       return "wall";
     }
     Topology.Face f = face.get();
-    if (f.kind() == Topology.SurfaceKind.PLANE) {
-      return way(f.normal()) + "wall";
+    if (f.kind() != Topology.SurfaceKind.PLANE) {
+      return f.concave() ? "hollow wall" : "curved wall";
     }
-    return f.concave() ? "hollow wall" : "curved wall";
+    return way(looksInwards(shape, f, name) ? f.normal().negated() : f.normal()) + "wall";
+  }
+
+  /** The walls of a pocket look at each other: the left one looks to the right. */
+  private static boolean looksInwards(NamedShape shape, Topology.Face face, FaceName name) {
+    List<Vec3> sides =
+        IntStream.rangeClosed(1, shape.faceNames().size())
+            .filter(i -> shape.faceName(i).isOf(name.step(), name.role()))
+            .mapToObj(i -> shape.topology().face(i).point())
+            .toList();
+    Vec3 middle = sides.stream().reduce(Vec3.ZERO, Vec3::plus).times(1.0 / sides.size());
+    return face.point().minus(middle).dot(face.normal()) < 0;
   }
 
   private static String hole(Optional<Topology.Face> face, FaceName name) {

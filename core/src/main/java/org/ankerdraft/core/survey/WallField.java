@@ -1,6 +1,7 @@
 package org.ankerdraft.core.survey;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
@@ -38,7 +39,7 @@ public final class WallField {
    * A sphere whose nearest surface is this near to its radius has settled: the facets of a curved
    * wall lie a little inside it. The thickness is at most that much too large.
    */
-  private static final float SETTLED = 0.99f;
+  private static final float SETTLED = 0.998f;
 
   /**
    * Where nodes are moved before measuring: towards the middle of their triangle, off the edges.
@@ -50,6 +51,15 @@ public final class WallField {
    * very corner.
    */
   private static final double SLACK_SHARE = 0.6;
+
+  /** Where the thickness changes along an edge it is looked at more closely, so often. */
+  private static final int ROUNDS_OF_HALVING = 3;
+
+  /** By more than this share. */
+  private static final float CHANGE = 0.025f;
+
+  /** But not along edges shorter than this share of the spacing. */
+  private static final float SHORTEST_SHARE = 0.2f;
 
   private final FineMesh mesh;
   private final float[] byRay;
@@ -157,15 +167,30 @@ public final class WallField {
      * @return null if cancelled
      */
     public WallField finish(Bvh bvh, int threads, Budget.Cancel cancel) {
-      int nodes = m.mesh.nodeCount();
-      if (!inParallel(nodes, threads, cancel, (from, to) -> m.measure(bvh, from, to))) {
+      Measurement now = m;
+      if (!measure(now, bvh, threads, cancel)) {
         return null;
       }
-      SphereGrid spheres = m.measuringSpheres();
-      if (!inParallel(nodes, threads, cancel, (from, to) -> m.cover(spheres, from, to))) {
-        return null;
+      for (int round = 0; round < ROUNDS_OF_HALVING; round++) {
+        FineMesh finer = now.halved(spread * SHORTEST_SHARE);
+        if (finer == now.mesh) {
+          break;
+        }
+        now = now.on(finer, threads);
+        if (!measure(now, bvh, threads, cancel)) {
+          return null;
+        }
       }
-      return new WallField(body, m, spread);
+      return new WallField(body, now, spread);
+    }
+
+    private static boolean measure(Measurement now, Bvh bvh, int threads, Budget.Cancel cancel) {
+      int nodes = now.mesh.nodeCount();
+      if (!inParallel(nodes, threads, cancel, (from, to) -> now.measure(bvh, from, to))) {
+        return false;
+      }
+      SphereGrid spheres = now.measuringSpheres();
+      return inParallel(nodes, threads, cancel, (from, to) -> now.cover(spheres, from, to));
     }
   }
 
@@ -212,13 +237,26 @@ public final class WallField {
     private final float[] sample;
     private final float[] area;
     private final boolean[] across;
+    private final boolean[] climbed;
+
+    /** How far from its centre anything was asked about to let a ball climb. */
+    private final float[] decided;
+
     private final float[] diameter;
     private final float slack;
     private final float size;
-    private final AtomicInteger measured = new AtomicInteger();
+    private final AtomicInteger measured;
     private final boolean[] taken;
 
+    /** What may be taken over of an earlier field, or null. */
+    private Earlier earlier;
+
     Measurement(FineMesh mesh, float accuracy, float slack) {
+      this(mesh, accuracy, slack, new AtomicInteger());
+    }
+
+    private Measurement(FineMesh mesh, float accuracy, float slack, AtomicInteger measured) {
+      this.measured = measured;
       this.slack = slack;
       this.mesh = mesh;
       this.accuracy = accuracy;
@@ -227,6 +265,8 @@ public final class WallField {
       radius = new float[n];
       centre = new float[3 * n];
       across = new boolean[n];
+      climbed = new boolean[n];
+      decided = new float[n];
       diameter = new float[n];
       area = new float[n];
       taken = new boolean[n];
@@ -243,6 +283,35 @@ public final class WallField {
         high = Math.max(high, p);
       }
       return 2 * Math.max(1e-6f, high - low);
+    }
+
+    private record Earlier(Measurement measurement, FloatTuples known, SurfaceChange change) {}
+
+    /** The mesh with edges halved along which the thickness changes. */
+    FineMesh halved(double shortestMm) {
+      return mesh.halved((a, b) ->
+          Math.abs(diameter[a] - diameter[b]) > CHANGE * Math.min(diameter[a], diameter[b])
+              && mesh.lengthMm(a, b) > 2 * shortestMm);
+    }
+
+    /**
+     * The same on a finer mesh, whose new nodes are to be measured if no earlier field has them.
+     */
+    Measurement on(FineMesh finer, int threads) {
+      Measurement out = new Measurement(finer, accuracy, slack, measured);
+      int n = mesh.nodeCount();
+      System.arraycopy(sample, 0, out.sample, 0, 3 * n);
+      System.arraycopy(ray, 0, out.ray, 0, n);
+      System.arraycopy(radius, 0, out.radius, 0, n);
+      System.arraycopy(centre, 0, out.centre, 0, 3 * n);
+      System.arraycopy(across, 0, out.across, 0, n);
+      System.arraycopy(climbed, 0, out.climbed, 0, n);
+      System.arraycopy(decided, 0, out.decided, 0, n);
+      System.arraycopy(diameter, 0, out.diameter, 0, n);
+      Arrays.fill(out.taken, 0, n, true);
+      out.earlier = earlier;
+      out.takeOver(n, threads);
+      return out;
     }
 
     private void placeSamples() {
@@ -277,17 +346,26 @@ public final class WallField {
     }
 
     void takeOver(Measurement before, SurfaceChange change, int threads) {
-      FloatTuples known = new FloatTuples(6, before.samples());
+      earlier = new Earlier(before, new FloatTuples(6, before.samples()), change);
+      takeOver(0, threads);
+    }
+
+    /** Takes over what can be of the nodes from a number on. */
+    private void takeOver(int first, int threads) {
+      if (earlier == null) {
+        return;
+      }
       inParallel(
-          mesh.nodeCount(),
+          mesh.nodeCount() - first,
           threads,
           Budget.Cancel.NEVER,
           (from, to) -> {
-            Bvh.Query changes = change.query();
+            Bvh.Query changes = earlier.change.query();
             float[] own = new float[6];
-            for (int n = from; n < to; n++) {
+            for (int n = first + from; n < first + to; n++) {
               putSample(n, own, 0);
-              taken[n] = takeOver(before, known.find(own, 0), n, own, changes);
+              int old = earlier.known.find(own, 0);
+              taken[n] = takeOver(earlier.measurement, old, n, own, changes);
             }
           });
     }
@@ -308,10 +386,14 @@ public final class WallField {
 
     void measure(Bvh bvh, int from, int to) {
       Bvh.Query query = bvh.query();
+      Climb climb = new Climb(query, accuracy, size);
       int count = 0;
       for (int n = from; n < to; n++) {
         if (!taken[n]) {
           measure(n, query);
+          if (!across[n]) {
+            climb(n, climb);
+          }
           count++;
         }
       }
@@ -334,10 +416,18 @@ public final class WallField {
           own[0] - half * own[3], own[1] - half * own[4], own[2] - half * own[5], around)) {
         return false;
       }
+      float[] c = known.centre;
+      if (!known.across[old]
+          && changes.nearest(
+              c[3 * old], c[3 * old + 1], c[3 * old + 2], known.decided[old] + 4 * accuracy)) {
+        return false;
+      }
       ray[n] = known.ray[old];
       radius[n] = known.radius[old];
       System.arraycopy(known.centre, 3 * old, centre, 3 * n, 3);
       across[n] = known.across[old];
+      climbed[n] = known.climbed[old];
+      decided[n] = known.decided[old];
       diameter[n] = known.diameter[old];
       return true;
     }
@@ -369,7 +459,7 @@ public final class WallField {
         float cx = px - r * nx;
         float cy = py - r * ny;
         float cz = pz - r * nz;
-        if (!q.nearest(cx, cy, cz, r) || q.distance >= r * SETTLED - accuracy) {
+        if (!q.nearest(cx, cy, cz, r) || q.distance >= r * SETTLED - accuracy / 4) {
           break;
         }
         float dx = px - q.nearX;
@@ -400,6 +490,16 @@ public final class WallField {
               < ACROSS;
     }
 
+    /** A ball that is held beside grows until it measures a wall. */
+    private void climb(int n, Climb climb) {
+      climbed[n] =
+          climb.from(centre[3 * n], centre[3 * n + 1], centre[3 * n + 2], 2 * radius[n] + accuracy);
+      if (climbed[n]) {
+        diameter[n] = (float) (2 * climb.radius());
+      }
+      decided[n] = (float) climb.reach();
+    }
+
     /** The spheres that measure a wall. */
     SphereGrid measuringSpheres() {
       List<Integer> measuring = new ArrayList<>();
@@ -417,10 +517,12 @@ public final class WallField {
      */
     void cover(SphereGrid spheres, int from, int to) {
       for (int i = from; i < to; i++) {
-        diameter[i] =
-            across[i]
-                ? 2 * radius[i]
-                : spheres.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
+        if (across[i]) {
+          diameter[i] = 2 * radius[i];
+        } else if (!climbed[i]) {
+          diameter[i] =
+              spheres.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
+        }
       }
     }
   }

@@ -174,7 +174,9 @@ class ChecksTest {
     assertThat(found).hasSize(3).allMatch(f -> f.severity() == Severity.STOP);
     assertThat(found.stream().flatMap(f -> f.faces().stream())).allMatch(n -> n.isOf("e", "side"));
     assertThat(found)
-        .allMatch(f -> f.message().matches("[0-9.]+ mm² of the side r\\.\\w+ of e are reached.*"));
+        .allMatch(f ->
+            f.message()
+                .matches("[0-9.]+ mm² of the (upper|lower|left) wall of Extrude .* are reached.*"));
     assertThat(report.stops()).isTrue();
     // The same block without the slot has none.
     assertThat(of(check(ok(box(40, 30, 20)), "abs"), "draft.undercut")).isEmpty();

@@ -1,0 +1,318 @@
+package org.ankerdraft.core.survey;
+
+import org.ankerdraft.core.geometry.Bvh;
+
+/**
+ * Lets a ball that is held beside where it touches (in an outside corner, on the end of a rib) grow
+ * along the middle of the material until it is held from two sides that look at each other: then it
+ * measures a wall. The ball touches some faces; it moves away from them all alike, so that it grows
+ * at a constant rate, until something else holds it, as a sphere shrinks to its contact in {@link
+ * WallField}.
+ */
+final class Climb {
+  private static final int MOST_MOVES = 40;
+  private static final int MOST_ROUNDS = 24;
+  private static final int MOST_CONTACTS = 4;
+
+  /** Contacts whose directions from the centre make more than 120 deg hold a ball (cosine). */
+  private static final double ACROSS = -0.5;
+
+  /** Held from all around: no way leads away from all contacts. */
+  private static final double LEAST_RATE = 0.1;
+
+  /** A move shorter than this share of the radius is none. */
+  private static final double LEAST_MOVE = 1e-3;
+
+  /** Contacts this near to each other, as a share of the radius, are one. */
+  private static final double SAME_CONTACT = 0.05;
+
+  /** A face this little beyond the ball, as a share of its radius, still holds it. */
+  private static final double TOUCHES = 0.02;
+
+  private static final double GROWTH = 2;
+  private static final double SETTLED = 0.998;
+
+  private final Bvh.Query query;
+  private final double slack;
+  private final double size;
+
+  private final double[] start = new double[3];
+  private final double[] centre = new double[3];
+  private double radius;
+  private final double[][] contacts = new double[MOST_CONTACTS][3];
+  private final double[][] ways = new double[MOST_CONTACTS][3];
+  private int count;
+  private final double[] away = new double[3];
+  private double reach;
+
+  /**
+   * @param accuracyMm chord error of the mesh
+   * @param sizeMm of the body: no ball is larger
+   */
+  Climb(Bvh.Query query, double accuracyMm, double sizeMm) {
+    this.query = query;
+    this.slack = accuracyMm / 10;
+    this.size = sizeMm;
+  }
+
+  double radius() {
+    return radius;
+  }
+
+  /** How far from the start anything was asked about: what lies beyond decides nothing. */
+  double reach() {
+    return reach;
+  }
+
+  /**
+   * Grows a ball.
+   *
+   * @param r how far its nearest surface may be from its centre
+   * @return whether it came to be held from across
+   */
+  boolean from(double x, double y, double z, double r) {
+    centre[0] = x;
+    centre[1] = y;
+    centre[2] = z;
+    System.arraycopy(centre, 0, start, 0, 3);
+    count = 0;
+    radius = r;
+    reach = 0;
+    if (!asks(x, y, z, r)) {
+      return false;
+    }
+    settle();
+    for (int move = 0; move < MOST_MOVES && radius < size; move++) {
+      if (isHeld()) {
+        return true;
+      }
+      double rate = findWay();
+      if (rate < LEAST_RATE) {
+        return true;
+      }
+      if (!move(rate)) {
+        return false;
+      }
+    }
+    return false;
+  }
+
+  private boolean asks(double x, double y, double z, double r) {
+    reach = Math.max(reach, Math.hypot(Math.hypot(x - start[0], y - start[1]), z - start[2]) + r);
+    return query.nearest((float) x, (float) y, (float) z, (float) r);
+  }
+
+  /** Takes the nearest point as the ball's size, and as a contact; the others slide along. */
+  private void settle() {
+    radius = query.distance;
+    double[] near = {query.nearX, query.nearY, query.nearZ};
+    int kept = 0;
+    for (int i = 0; i < count; i++) {
+      if (slid(i) && distance(contacts[i], near) > SAME_CONTACT * radius) {
+        double[] contact = contacts[kept];
+        contacts[kept++] = contacts[i];
+        contacts[i] = contact;
+      }
+    }
+    count = Math.min(kept, MOST_CONTACTS - 1);
+    contacts[count++] = near;
+    turn();
+  }
+
+  /** Brings a contact to where the moved ball touches the same face; false if it does no more. */
+  private boolean slid(int i) {
+    double[] c = contacts[i];
+    for (int k = 0; k < 3; k++) {
+      c[k] = centre[k] + radius * ways[i][k];
+    }
+    if (!asks(c[0], c[1], c[2], radius)) {
+      return false;
+    }
+    c[0] = query.nearX;
+    c[1] = query.nearY;
+    c[2] = query.nearZ;
+    return distance(c, centre) < radius * (1 + TOUCHES) + slack;
+  }
+
+  private void turn() {
+    for (int i = 0; i < count; i++) {
+      double d = distance(contacts[i], centre);
+      for (int k = 0; k < 3; k++) {
+        ways[i][k] = d == 0 ? 0 : (contacts[i][k] - centre[k]) / d;
+      }
+    }
+  }
+
+  private boolean isHeld() {
+    for (int i = 0; i < count; i++) {
+      for (int j = 0; j < i; j++) {
+        if (dot(ways[i], ways[j]) < ACROSS) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  /**
+   * The way that leads away from all contacts fastest: against the point nearest to the origin of
+   * the hull of their directions. Contacts that it leaves faster than others are let go.
+   *
+   * @return how much the ball grows on it by each unit of length
+   */
+  private double findWay() {
+    double least = Double.MAX_VALUE;
+    int best = 1;
+    double[] point = new double[3];
+    for (int subset = 1; subset < 1 << count; subset++) {
+      if (Integer.bitCount(subset) <= 3 && nearest(subset, point)) {
+        double length = Math.sqrt(dot(point, point));
+        if (length < least && leadsAway(point, length)) {
+          least = length;
+          best = subset;
+          for (int k = 0; k < 3; k++) {
+            away[k] = -point[k] / Math.max(length, 1e-12);
+          }
+        }
+      }
+    }
+    if (least == Double.MAX_VALUE) {
+      return 0;
+    }
+    int kept = 0;
+    for (int i = 0; i < count; i++) {
+      if ((best >> i & 1) == 1) {
+        double[] contact = contacts[kept];
+        contacts[kept] = contacts[i];
+        contacts[i] = contact;
+        kept++;
+      }
+    }
+    count = kept;
+    turn();
+    return least;
+  }
+
+  /** No direction lies nearer to the origin than the plane through the point. */
+  private boolean leadsAway(double[] point, double length) {
+    for (int i = 0; i < count; i++) {
+      if (dot(ways[i], point) < length * length - 1e-6) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /**
+   * The point nearest to the origin of the flat through some of the directions.
+   *
+   * @return false if it lies outside of their hull
+   */
+  private boolean nearest(int subset, double[] point) {
+    int[] of = new int[3];
+    int n = 0;
+    for (int i = 0; i < count; i++) {
+      if ((subset >> i & 1) == 1) {
+        of[n++] = i;
+      }
+    }
+    double[] weights = weights(of, n);
+    if (weights == null) {
+      return false;
+    }
+    for (int k = 0; k < 3; k++) {
+      point[k] = 0;
+      for (int i = 0; i < n; i++) {
+        point[k] += weights[i] * ways[of[i]][k];
+      }
+    }
+    return true;
+  }
+
+  /** Null where one is negative, or the directions lie in a line. */
+  private double[] weights(int[] of, int n) {
+    double[] a = ways[of[0]];
+    if (n == 1) {
+      return new double[] {1};
+    }
+    double[] b = ways[of[1]];
+    if (n == 2) {
+      return new double[] {0.5, 0.5};
+    }
+    double[] c = ways[of[2]];
+    double[] ab = minus(b, a);
+    double[] ac = minus(c, a);
+    double d11 = dot(ab, ab);
+    double d12 = dot(ab, ac);
+    double d22 = dot(ac, ac);
+    double e1 = -dot(ab, a);
+    double e2 = -dot(ac, a);
+    double det = d11 * d22 - d12 * d12;
+    if (Math.abs(det) < 1e-9) {
+      return null;
+    }
+    double v = (e1 * d22 - e2 * d12) / det;
+    double w = (e2 * d11 - e1 * d12) / det;
+    return v < 0 || w < 0 || v + w > 1 ? null : new double[] {1 - v - w, v, w};
+  }
+
+  /** Goes as far as the ball, growing, fits; false if it cannot go at all. */
+  private boolean move(double rate) {
+    double t = Math.min(GROWTH * radius, size) / rate;
+    boolean isHit = false;
+    double[] to = new double[3];
+    for (int round = 0; round < MOST_ROUNDS; round++) {
+      double r = radius + rate * t;
+      for (int k = 0; k < 3; k++) {
+        to[k] = centre[k] + t * away[k];
+      }
+      if (!asks(to[0], to[1], to[2], r) || query.distance >= r * SETTLED - slack) {
+        break;
+      }
+      isHit = true;
+      double shorter = touching(rate);
+      if (!(shorter < t * (1 - LEAST_MOVE))) {
+        break;
+      }
+      t = shorter;
+    }
+    double r = radius + rate * t;
+    System.arraycopy(to, 0, centre, 0, 3);
+    if (!asks(to[0], to[1], to[2], 2 * r)) {
+      return false;
+    }
+    int before = count;
+    boolean isFar = t > LEAST_MOVE * radius;
+    settle();
+    return isFar || (isHit && count > before);
+  }
+
+  /** How far the ball can go until it touches the nearest point that it would have run over. */
+  private double touching(double rate) {
+    double wx = centre[0] - query.nearX;
+    double wy = centre[1] - query.nearY;
+    double wz = centre[2] - query.nearZ;
+    double a = 1 - rate * rate;
+    double b = wx * away[0] + wy * away[1] + wz * away[2] - radius * rate;
+    double c = Math.max(0, wx * wx + wy * wy + wz * wz - radius * radius);
+    double root = b * b - a * c;
+    if (b >= 0 || root < 0) {
+      return 0;
+    }
+    // The smaller root, written so that nothing is lost where the ball grows as fast as it moves.
+    return c / (-b + Math.sqrt(root));
+  }
+
+  private static double[] minus(double[] a, double[] b) {
+    return new double[] {a[0] - b[0], a[1] - b[1], a[2] - b[2]};
+  }
+
+  private static double dot(double[] a, double[] b) {
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+  }
+
+  private static double distance(double[] a, double[] b) {
+    double[] d = minus(a, b);
+    return Math.sqrt(dot(d, d));
+  }
+}
