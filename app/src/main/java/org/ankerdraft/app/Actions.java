@@ -57,6 +57,13 @@ final class Actions {
         window::turnSection);
     add(
         Stage.CHECK,
+        "Measure",
+        "C M",
+        "distance angle radius length area volume mass weight note",
+        hasBody,
+        window::toggleMeasuring);
+    add(
+        Stage.CHECK,
         "Fit the part into the view",
         "C F",
         "zoom all",

@@ -3,14 +3,12 @@ package org.ankerdraft.app;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
@@ -24,25 +22,18 @@ import org.ankerdraft.app.card.StepCard;
 import org.ankerdraft.app.chart.ChartView;
 import org.ankerdraft.app.chart.Handles;
 import org.ankerdraft.app.chart.PullGrip;
-import org.ankerdraft.app.chart.Readings;
 import org.ankerdraft.app.chart.SketchLines;
 import org.ankerdraft.app.flat.FlatPane;
 import org.ankerdraft.app.flat.FlatSide;
 import org.ankerdraft.app.flat.FoldScenes;
-import org.ankerdraft.app.session.InWords;
+import org.ankerdraft.app.measure.MeasureCard;
 import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
-import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
-import org.ankerdraft.core.part.StepTitles;
 import org.ankerdraft.core.select.Direction;
-import org.ankerdraft.core.select.EdgeName;
-import org.ankerdraft.core.select.FaceName;
-import org.ankerdraft.core.select.FaceWords;
-import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.render.draw.Looks;
 import org.ankerdraft.render.export.PartImage;
@@ -67,6 +58,7 @@ final class MainWindow {
   private final StepCard card;
   private final PartCard partCard;
   private final FindingsPane findings;
+  private final MeasureCard measure;
   private final FlatSide flat;
   private final SplitPane middle = new SplitPane();
   private boolean folding;
@@ -92,6 +84,7 @@ final class MainWindow {
     card = new StepCard(session, choices);
     partCard = new PartCard(session, choices);
     findings = new FindingsPane(session, this::fly);
+    measure = new MeasureCard(session, view::dimensions);
     flat = new FlatSide(session, middle, new FlatHost(), this::flatShown);
     files = new FileActions(stage, session, view);
     start = new StartPane(files);
@@ -113,7 +106,7 @@ final class MainWindow {
   }
 
   private void assemble() {
-    VBox right = new VBox(card, partCard, findings);
+    VBox right = new VBox(measure, card, partCard, findings);
     right.getStyleClass().add("right");
     ScrollPane scroll = new ScrollPane(right);
     scroll.setFitToWidth(true);
@@ -147,8 +140,9 @@ final class MainWindow {
   private void wire() {
     view.pullGrip(new PullGrip(this::turnPull, session::endPreview));
     session.listen(this::changed);
-    view.onHover(this::hovered);
-    view.onPick(this::picked);
+    Pointing pointing = new Pointing(session, view, choices, measure, flat, status);
+    view.onHover(pointing::hovered);
+    view.onPick(pointing::picked);
     choices.onWaitingChanged(() ->
         session.viewBefore(
             choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
@@ -198,6 +192,7 @@ final class MainWindow {
   private void changed(Session.Change change) {
     switch (change) {
       case DOCUMENT -> {
+        measure.refresh();
         start.show(session.document().steps().isEmpty());
         ledger.show();
         card.show();
@@ -206,6 +201,7 @@ final class MainWindow {
       }
       case EARLY -> showScene();
       case STATE -> {
+        measure.refresh();
         ledger.show();
         card.show();
         showScene();
@@ -347,69 +343,6 @@ final class MainWindow {
     session.preview(part.withProcess(part.process().withPull(way)));
   }
 
-  /** An edge is picked before a face, but for a field that waits for faces. */
-  private boolean isOnEdge(ChartView.Under u) {
-    return u.edge() != 0 && !(choices.isWaiting() && choices.isWaitingForFaces());
-  }
-
-  private void hovered(ChartView.Under u) {
-    boolean edge = isOnEdge(u);
-    boolean edgesWanted = choices.isWaiting() && !choices.isWaitingForFaces();
-    var face = edge ? null : scene.faceAt(u.face());
-    view.showHover(
-        face != null && !edgesWanted ? u.face() : 0,
-        edge ? Set.of(u.edge()) : face != null && edgesWanted ? edgesOf(face) : Set.of());
-    var item = edge ? scene.edgeAt(u.edge()) : scene.faceAt(u.face());
-    flat.light(item == null ? "" : item.body().name(), item == null || edge ? 0 : item.number());
-    if (item == null) {
-      status.under("", "");
-      return;
-    }
-    NamedShape named = item.body().named();
-    FaceWords words = StepTitles.of(session.document()).words();
-    String step =
-        edge ? "" : InWords.title(session.document(), named.faceName(item.number()).step());
-    status.under(
-        edge ? words.edge(named, named.edgeName(item.number())) : words.face(named, item.number()),
-        edge
-            ? String.format(
-                java.util.Locale.ROOT,
-                "length %.2f mm",
-                named.topology().edge(item.number()).lengthMm())
-            : Readings.of(session, item, u.place()) + "   born in " + step);
-  }
-
-  /** Ids of the edges around a face. */
-  private Set<Integer> edgesOf(org.ankerdraft.render.draw.Scene.Item face) {
-    return face.body().named().topology().face(face.number()).loops().stream()
-        .flatMap(List::stream)
-        .map(e -> scene.edgeId(face.body().name(), e))
-        .collect(Collectors.toSet());
-  }
-
-  private void picked(ChartView.Under u, MouseEvent e) {
-    boolean edge = isOnEdge(u);
-    var item = edge ? scene.edgeAt(u.edge()) : scene.faceAt(u.face());
-    if (item == null) {
-      if (!choices.isWaiting()) {
-        session.clearPicks();
-      }
-      return;
-    }
-    Body body = item.body();
-    EdgeName edgeName = edge ? body.named().edgeName(item.number()) : null;
-    FaceName faceName = edge ? edgeName.faces().getFirst() : body.named().faceName(item.number());
-    Picked thing = edge ? Picked.of(body.name(), edgeName) : Picked.of(body.name(), faceName);
-    if (choices.isWaiting()) {
-      choices.offer(thing);
-      session.pick(thing, true);
-    } else if (e.getClickCount() == 2) {
-      session.select(faceName.step());
-    } else {
-      session.pick(thing, e.isControlDown() || e.isShortcutDown());
-    }
-  }
-
   private void fly(Finding f) {
     map =
         switch (f.subject()) {
@@ -476,6 +409,11 @@ final class MainWindow {
     }
   }
 
+  void toggleMeasuring() {
+    session.clearPicks();
+    measure.turn(!measure.isOn());
+  }
+
   void showTemplates() {
     files.showTemplates(root.lookup("#file-menu"));
   }
@@ -498,6 +436,8 @@ final class MainWindow {
     if (choices.isWaiting()) {
       choices.stopWaiting();
       session.clearPicks();
+    } else if (measure.isOn()) {
+      measure.turn(false);
     } else if (session.progressShare() >= 0) {
       session.cancelBuild();
     } else if (!session.picked().isEmpty()) {

@@ -1,6 +1,7 @@
 package org.ankerdraft.cli;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -16,11 +17,15 @@ final class Json {
     return MAPPER.createObjectNode();
   }
 
+  static ArrayNode array() {
+    return MAPPER.createArrayNode();
+  }
+
   static ArrayNode point(Vec3 p) {
     return MAPPER.createArrayNode().add(p.x()).add(p.y()).add(p.z());
   }
 
-  static String text(ObjectNode node) {
+  static String text(JsonNode node) {
     try {
       return MAPPER.writeValueAsString(node);
     } catch (JsonProcessingException e) {

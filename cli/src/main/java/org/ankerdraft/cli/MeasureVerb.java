@@ -1,10 +1,11 @@
 package org.ankerdraft.cli;
 
+import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import org.ankerdraft.core.expression.Evaluator;
@@ -16,13 +17,14 @@ import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.measure.Measuring;
 import org.ankerdraft.core.measure.Measuring.Measured;
 import org.ankerdraft.core.measure.Measuring.Thing;
+import org.ankerdraft.core.measure.Reading;
+import org.ankerdraft.core.measure.Things;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.part.Note;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.EdgeChoice;
-import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
-import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.vectors.Vec3;
@@ -34,18 +36,20 @@ import picocli.CommandLine.Spec;
 
 @Command(
     name = "measure",
-    description = "Measures distance and angle between two things.",
+    description =
+        "Measures distance and angle between two things, the properties of one, or of all bodies;"
+            + " notes kept with the part are measured, too.",
     footer =
-        "A thing is the name of a face or edge, a point x,y,z in mm, or a choice as the part file writes it.")
+        "A thing is the name of a face or edge, body:NAME, a point x,y,z in mm, or a choice as the part file writes it.")
 final class MeasureVerb implements Callable<Integer> {
 
   @Parameters(index = "0", paramLabel = "FILE")
   private Path file;
 
-  @Parameters(index = "1", paramLabel = "A")
+  @Parameters(index = "1", paramLabel = "A", arity = "0..1")
   private String a;
 
-  @Parameters(index = "2", paramLabel = "B")
+  @Parameters(index = "2", paramLabel = "B", arity = "0..1")
   private String b;
 
   @Option(names = "--json", description = "one JSON object on standard output")
@@ -57,6 +61,10 @@ final class MeasureVerb implements Callable<Integer> {
   public Integer call() throws Workshop.CannotGoOn {
     try (Workshop workshop = new Workshop()) {
       PartState state = workshop.build(Workshop.read(file));
+      if (b == null) {
+        printProperties(workshop, state);
+        return Exit.OK;
+      }
       Outcome<Measured> outcome =
           Measuring.measure(
               workshop.kernel, thing(state, a), thing(state, b), Budget.ofSeconds(60));
@@ -65,6 +73,38 @@ final class MeasureVerb implements Callable<Integer> {
       }
       print(outcome.orThrow());
       return Exit.OK;
+    }
+  }
+
+  /** Of one thing; without one, of every body and every note. */
+  private void printProperties(Workshop workshop, PartState state) throws Workshop.CannotGoOn {
+    ArrayNode list = Json.array();
+    PrintWriter out = spec.commandLine().getOut();
+    List<String> things =
+        a == null ? state.bodies().keySet().stream().map(Things::body).toList() : List.of(a);
+    for (String text : things) {
+      Reading r = Reading.of(workshop.kernel, state, List.of(thing(state, text)));
+      tell(text, r, list, out);
+    }
+    for (Note note : a == null ? state.part().notes() : List.<Note>of()) {
+      String title = note.text() == null ? String.join(" to ", note.of()) : note.text();
+      tell(title, Reading.ofTexts(workshop.kernel, state, note.of()), list, out);
+    }
+    if (json) {
+      out.println(Json.text(list));
+    }
+    out.flush();
+  }
+
+  private void tell(String title, Reading r, ArrayNode list, PrintWriter out) {
+    ObjectNode n = list.addObject();
+    n.put("thing", title);
+    r.properties().forEach(p -> n.put(p.name(), p.value()));
+    if (r.failed() != null) {
+      n.put("failed", r.failed());
+    }
+    if (!json) {
+      out.println(title + ": " + r.inWords());
     }
   }
 
@@ -95,44 +135,10 @@ final class MeasureVerb implements Callable<Integer> {
     if (text.startsWith("{")) {
       return chosen(state, text);
     }
-    Optional<Vec3> point = point(text);
-    if (point.isPresent()) {
-      return new Thing.PointAt(point.get());
-    }
-    Optional<FaceName> face = FaceName.parse(text);
-    Optional<EdgeName> edge = EdgeName.parse(text);
-    for (Body body : state.bodies().values()) {
-      int f = face.map(body.named()::face).orElse(0);
-      if (f > 0) {
-        return new Thing.FaceOf(body, f);
-      }
-      int e = edge.map(body.named()::edge).orElse(0);
-      if (e > 0) {
-        return new Thing.EdgeOf(body, e);
-      }
-    }
-    throw new Workshop.CannotGoOn("no face or edge is named " + text);
-  }
-
-  /** Three numbers, parted by commas; empty for another text. */
-  private static Optional<Vec3> point(String text) throws Workshop.CannotGoOn {
-    String[] parts = text.split(",", -1);
-    if (parts.length != 3) {
-      return Optional.empty();
-    }
-    double[] xyz = new double[parts.length];
-    for (int i = 0; i < parts.length; i++) {
-      try {
-        xyz[i] = Double.parseDouble(parts[i].strip());
-      } catch (NumberFormatException e) {
-        throw new Workshop.CannotGoOn(
-            "point " + text + ": '" + parts[i].strip() + "' is not a number");
-      }
-      if (!(Math.abs(xyz[i]) <= Evaluator.LARGEST_MM)) {
-        throw new Workshop.CannotGoOn("point " + text + " lies too far away");
-      }
-    }
-    return Optional.of(new Vec3(xyz[0], xyz[1], xyz[2]));
+    return switch (Things.find(state, text)) {
+      case Things.Sought.Found(Thing thing) -> thing;
+      case Things.Sought.Missing(String why) -> throw new Workshop.CannotGoOn(why);
+    };
   }
 
   private static Thing chosen(PartState state, String text) throws Workshop.CannotGoOn {

@@ -1,22 +1,15 @@
 package org.ankerdraft.app.chart;
 
-import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
-import java.awt.image.DataBuffer;
-import java.awt.image.DataBufferInt;
-import java.awt.image.DirectColorModel;
-import java.nio.IntBuffer;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
 import javafx.animation.AnimationTimer;
 import javafx.animation.PauseTransition;
 import javafx.scene.Cursor;
 import javafx.scene.image.ImageView;
-import javafx.scene.image.PixelBuffer;
-import javafx.scene.image.PixelFormat;
-import javafx.scene.image.WritableImage;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
@@ -24,6 +17,7 @@ import javafx.scene.layout.Region;
 import javafx.util.Duration;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.ChartPainter;
+import org.ankerdraft.render.draw.Dimension;
 import org.ankerdraft.render.draw.Raster;
 import org.ankerdraft.render.draw.Renderer;
 import org.ankerdraft.render.draw.Scene;
@@ -74,10 +68,7 @@ public final class ChartView extends Region {
   private boolean dirty = true;
   private boolean moving;
   private int drawnFactor = 1;
-  private WritableImage shown;
-  private BufferedImage canvas;
-  private PixelBuffer<IntBuffer> pixels;
-  private int[] pixelData = new int[0];
+  private Pixels pixels = new Pixels(1, 1);
   private double pressX;
   private double pressY;
   private double lastX;
@@ -86,6 +77,8 @@ public final class ChartView extends Region {
   private Vec3 pullFoot;
   private List<NumberHandle> handles = List.of();
   private List<List<Vec3>> lines = List.of();
+  private List<Dimension> dimensions = List.of();
+  private Dimension reading;
 
   /**
    * The handle being dragged; a new one is shown for each new state while this one counts from
@@ -99,7 +92,6 @@ public final class ChartView extends Region {
   private Plane section;
   private Consumer<Under> onHover = u -> {};
   private java.util.function.BiConsumer<Under, MouseEvent> onPick = (u, e) -> {};
-  private Consumer<Plane> onSectionMoved = p -> {};
 
   public ChartView(Look look) {
     this.look = look;
@@ -154,10 +146,6 @@ public final class ChartView extends Region {
 
   public void onPick(java.util.function.BiConsumer<Under, MouseEvent> action) {
     onPick = action;
-  }
-
-  public void onSectionMoved(Consumer<Plane> action) {
-    onSectionMoved = action;
   }
 
   @Override
@@ -224,6 +212,22 @@ public final class ChartView extends Region {
     dirty = true;
   }
 
+  /** What is read at the pointer, or null. */
+  public void reading(Dimension changed) {
+    if (!Objects.equals(changed, reading)) {
+      reading = changed;
+      dirty = true;
+    }
+  }
+
+  /** Lengths that are drawn over the part. */
+  public void dimensions(List<Dimension> changed) {
+    if (!changed.equals(dimensions)) {
+      dimensions = List.copyOf(changed);
+      dirty = true;
+    }
+  }
+
   public void handles(List<NumberHandle> changed) {
     handles = List.copyOf(changed);
     dirty = true;
@@ -287,9 +291,9 @@ public final class ChartView extends Region {
     dirty = true;
   }
 
-  /** The picture as it stands, for thumbnails. */
+  /** The picture as it stands, for thumbnails; null before the first. */
   public BufferedImage picture() {
-    return canvas;
+    return pixels.isSized(1, 1) ? null : pixels.canvas();
   }
 
   private void move() {
@@ -299,7 +303,12 @@ public final class ChartView extends Region {
   }
 
   private void draw() {
-    allocate();
+    if (!pixels.isSized(camera.width(), camera.height())) {
+      pixels = new Pixels(camera.width(), camera.height());
+      image.setImage(pixels.shown());
+    }
+    int[] pixelData = pixels.data();
+    BufferedImage canvas = pixels.canvas();
     drawnFactor = moving || scene.triangleCount() == 0 ? 1 : SUPERSAMPLING;
     renderer.draw(scene, camera.supersampled(drawnFactor), look, raster);
     if (drawnFactor == 1) {
@@ -311,6 +320,10 @@ public final class ChartView extends Region {
     Look legible = scene.triangleCount() == 0 ? look.withMap(Look.Map.NONE) : look;
     painter.paint(canvas, camera, raster, legible, labels, pullFoot, grips());
     painter.paintLines(canvas, camera, lines);
+    painter.paintDimensions(canvas, camera, dimensions);
+    if (reading != null) {
+      painter.paintDimensions(canvas, camera, List.of(reading));
+    }
     for (NumberHandle handle : handles) {
       if (isThere(handle)) {
         painter.paintHandle(canvas, camera, handle.anchor(), handle.direction(), handle.caption());
@@ -319,7 +332,7 @@ public final class ChartView extends Region {
     if (section != null) {
       painter.paintHandle(canvas, camera, sectionGrip(), section.normal(), "section");
     }
-    pixels.updateBuffer(b -> null);
+    pixels.update();
     if (TIMED && scene.triangleCount() > 0) {
       System.out.println("shown");
     }
@@ -333,34 +346,6 @@ public final class ChartView extends Region {
       out.add(sectionGrip());
     }
     return out;
-  }
-
-  private void allocate() {
-    int w = camera.width();
-    int h = camera.height();
-    if (canvas != null && canvas.getWidth() == w && canvas.getHeight() == h) {
-      return;
-    }
-    pixelData = new int[w * h];
-    DataBufferInt buffer = new DataBufferInt(pixelData, pixelData.length);
-    DirectColorModel model =
-        new DirectColorModel(
-            ColorSpace.getInstance(ColorSpace.CS_sRGB),
-            32,
-            0xFF0000,
-            0xFF00,
-            0xFF,
-            0xFF000000,
-            true,
-            DataBuffer.TYPE_INT);
-    var raw =
-        java.awt.image.Raster.createPackedRaster(
-            buffer, w, h, w, new int[] {0xFF0000, 0xFF00, 0xFF, 0xFF000000}, null);
-    canvas = new BufferedImage(model, raw, true, null);
-    pixels =
-        new PixelBuffer<>(w, h, IntBuffer.wrap(pixelData), PixelFormat.getIntArgbPreInstance());
-    shown = new WritableImage(pixels);
-    image.setImage(shown);
   }
 
   /** Not on what the section cuts away. */
@@ -467,7 +452,7 @@ public final class ChartView extends Region {
     if (draggingSection) {
       double along = NumberHandle.along(camera, section.normal(), dx, dy);
       section(section.offset(along));
-      onSectionMoved.accept(section);
+
     } else if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
       camera = camera.panned(dx, dy);
     } else if (Math.hypot(e.getX() - pressX, e.getY() - pressY) > CLICK_SLACK || moving) {

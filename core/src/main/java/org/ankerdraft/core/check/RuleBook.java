@@ -44,6 +44,8 @@ public final class RuleBook {
   record Data(
       String name,
       String title,
+      double densityGPerCm3,
+      String densitySource,
       String material,
       Integer vdi,
       List<Limit> limits,
@@ -64,6 +66,8 @@ public final class RuleBook {
   record SheetData(
       String name,
       String title,
+      double densityGPerCm3,
+      String densitySource,
       double tensileMpa,
       List<SmallestRadius> smallestRadius,
       String radiusSource,
@@ -73,8 +77,15 @@ public final class RuleBook {
   private final String title;
   private final Map<String, Limit> limits;
   private final SheetData sheet;
+  private final double mouldedDensity;
 
-  private RuleBook(String name, String title, Map<String, Limit> limits, SheetData sheet) {
+  private RuleBook(
+      String name,
+      String title,
+      Map<String, Limit> limits,
+      SheetData sheet,
+      double mouldedDensity) {
+    this.mouldedDensity = mouldedDensity;
     this.name = name;
     this.title = title;
     this.limits = limits;
@@ -84,6 +95,11 @@ public final class RuleBook {
   /** Whether a limit is one of sheet bodies. */
   public boolean isOfSheet(String code) {
     return code.equals(BEND_RADIUS) || sheet.limits().stream().anyMatch(l -> l.code().equals(code));
+  }
+
+  /** Density of the material that bodies of sheet, or moulded ones, are made of; g/cm³. */
+  public double densityGPerCm3(boolean isSheet) {
+    return isSheet ? sheet.densityGPerCm3() : mouldedDensity;
   }
 
   /** Tensile strength of the sheet material, N/mm2. */
@@ -215,8 +231,8 @@ public final class RuleBook {
     }
     sheet.limits().forEach(l -> limits.put(l.code(), l));
     return titleOfSheet
-        ? new RuleBook(sheet.name(), sheet.title(), limits, sheet)
-        : new RuleBook(data.name(), title, limits, sheet);
+        ? new RuleBook(sheet.name(), sheet.title(), limits, sheet, data.densityGPerCm3())
+        : new RuleBook(data.name(), title, limits, sheet, data.densityGPerCm3());
   }
 
   /** This book with some limits changed; codes it does not have are passed over. */
@@ -228,7 +244,7 @@ public final class RuleBook {
       copy.put(
           BEND_RADIUS, new Limit(BEND_RADIUS, radius, "mm", Severity.STOP, "changed in this part"));
     }
-    return new RuleBook(name, title, copy, sheet);
+    return new RuleBook(name, title, copy, sheet, mouldedDensity);
   }
 
   /**

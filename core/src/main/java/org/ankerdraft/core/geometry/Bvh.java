@@ -307,30 +307,31 @@ public final class Bvh {
 
     /** Ericson, Real-Time Collision Detection, 2005, section 5.1.5. */
     private float nearestOn(int i, float x, float y, float z, float best) {
+      // In double precision: of a long thin triangle the products nearly cancel out.
       int c = 9 * i;
-      float ax = x - corners[c];
-      float ay = y - corners[c + 1];
-      float az = z - corners[c + 2];
-      float e1x = corners[c + 3] - corners[c];
-      float e1y = corners[c + 4] - corners[c + 1];
-      float e1z = corners[c + 5] - corners[c + 2];
-      float e2x = corners[c + 6] - corners[c];
-      float e2y = corners[c + 7] - corners[c + 1];
-      float e2z = corners[c + 8] - corners[c + 2];
-      float d1 = e1x * ax + e1y * ay + e1z * az;
-      float d2 = e2x * ax + e2y * ay + e2z * az;
-      float e11 = e1x * e1x + e1y * e1y + e1z * e1z;
-      float e12 = e1x * e2x + e1y * e2y + e1z * e2z;
-      float e22 = e2x * e2x + e2y * e2y + e2z * e2z;
-      float v;
-      float w;
-      float d3 = d1 - e11;
-      float d4 = d2 - e12;
-      float d5 = d1 - e12;
-      float d6 = d2 - e22;
-      float vc = d1 * d4 - d3 * d2;
-      float vb = d5 * d2 - d1 * d6;
-      float va = d3 * d6 - d5 * d4;
+      double ax = (double) x - corners[c];
+      double ay = (double) y - corners[c + 1];
+      double az = (double) z - corners[c + 2];
+      double e1x = (double) corners[c + 3] - corners[c];
+      double e1y = (double) corners[c + 4] - corners[c + 1];
+      double e1z = (double) corners[c + 5] - corners[c + 2];
+      double e2x = (double) corners[c + 6] - corners[c];
+      double e2y = (double) corners[c + 7] - corners[c + 1];
+      double e2z = (double) corners[c + 8] - corners[c + 2];
+      double d1 = e1x * ax + e1y * ay + e1z * az;
+      double d2 = e2x * ax + e2y * ay + e2z * az;
+      double e11 = e1x * e1x + e1y * e1y + e1z * e1z;
+      double e12 = e1x * e2x + e1y * e2y + e1z * e2z;
+      double e22 = e2x * e2x + e2y * e2y + e2z * e2z;
+      double v;
+      double w;
+      double d3 = d1 - e11;
+      double d4 = d2 - e12;
+      double d5 = d1 - e12;
+      double d6 = d2 - e22;
+      double vc = d1 * d4 - d3 * d2;
+      double vb = d5 * d2 - d1 * d6;
+      double va = d3 * d6 - d5 * d4;
       if (d1 <= 0 && d2 <= 0) {
         v = 0;
         w = 0;
@@ -350,19 +351,19 @@ public final class Bvh {
         w = (d4 - d3) / (d4 - d3 + (d5 - d6));
         v = 1 - w;
       } else {
-        float sum = va + vb + vc;
+        double sum = va + vb + vc;
         v = vb / sum;
         w = vc / sum;
       }
-      float qx = ax - v * e1x - w * e2x;
-      float qy = ay - v * e1y - w * e2y;
-      float qz = az - v * e1z - w * e2z;
-      float d = qx * qx + qy * qy + qz * qz;
-      if (d < best || (d == best && triangle >= 0 && isBefore(x - qx, y - qy, z - qz))) {
+      double qx = ax - v * e1x - w * e2x;
+      double qy = ay - v * e1y - w * e2y;
+      double qz = az - v * e1z - w * e2z;
+      float d = (float) (qx * qx + qy * qy + qz * qz);
+      if (d < best || (d == best && triangle >= 0 && isBefore((float) (x - qx), (float) (y - qy), (float) (z - qz)))) {
         triangle = originalTriangle[i];
-        nearX = x - qx;
-        nearY = y - qy;
-        nearZ = z - qz;
+        nearX = (float) (x - qx);
+        nearY = (float) (y - qy);
+        nearZ = (float) (z - qz);
         return d;
       }
       return best;

@@ -20,6 +20,9 @@ public final class Measuring {
     record EdgeOf(Body body, int edge) implements Thing {}
 
     record PointAt(Vec3 at) implements Thing {}
+
+    /** Of a body there are properties, but no distance. */
+    record Whole(Body body) implements Thing {}
   }
 
   /**
@@ -61,6 +64,7 @@ public final class Measuring {
       case Thing.FaceOf(Body body, int face) -> new Sub.FaceOf(body.named().shape(), face);
       case Thing.EdgeOf(Body body, int edge) -> new Sub.EdgeOf(body.named().shape(), edge);
       case Thing.PointAt(Vec3 at) -> new Sub.Point(at);
+      case Thing.Whole(Body body) -> new Sub.Point(body.named().shape().mass().centroid());
     };
   }
 
@@ -78,7 +82,7 @@ public final class Measuring {
             ? Optional.empty()
             : Optional.of(e.direction());
       }
-      case Thing.PointAt _ -> Optional.empty();
+      case Thing.PointAt _, Thing.Whole _ -> Optional.empty();
     };
   }
 }

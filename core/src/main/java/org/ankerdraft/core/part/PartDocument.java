@@ -22,6 +22,7 @@ import org.ankerdraft.core.step.Step;
  * @param version of the format; {@link #VERSION}
  * @param limits changed limits of the rule book, by limit code
  * @param stopLine number of steps to build, or null for all
+ * @param notes measures that are kept with the part
  */
 public record PartDocument(
     int version,
@@ -31,7 +32,8 @@ public record PartDocument(
     Map<String, Double> limits,
     List<Parameter> parameters,
     List<Step> steps,
-    Integer stopLine) {
+    Integer stopLine,
+    List<Note> notes) {
 
   public static final int VERSION = 1;
 
@@ -68,12 +70,17 @@ public record PartDocument(
       Field.<PartDocument, Integer>of(
               "stopLine", new WholeForm(0, MOST_STEPS), PartDocument::stopLine)
           .about("how many steps are built; left out = all");
+  private static final Field<PartDocument, List<Note>> NOTES =
+      Field.<PartDocument, List<Note>>of(
+              "notes", ListForm.of(Note.FORM, "notes"), PartDocument::notes)
+          .otherwise(List.of())
+          .about("measures that are kept with the part");
 
   /** How a part stands in a file. */
   public static final RecordForm<PartDocument> FORM =
       RecordForm.<PartDocument>of(
               "part",
-              List.of(FORMAT, NAME, OWNER, PROCESS, LIMITS, PARAMETERS, STEPS, STOP_LINE),
+              List.of(FORMAT, NAME, OWNER, PROCESS, LIMITS, PARAMETERS, STEPS, STOP_LINE, NOTES),
               v ->
                   new PartDocument(
                       v.get(FORMAT),
@@ -83,7 +90,8 @@ public record PartDocument(
                       v.get(LIMITS),
                       v.get(PARAMETERS),
                       v.get(STEPS),
-                      v.get(STOP_LINE)))
+                      v.get(STOP_LINE),
+                      v.get(NOTES)))
           .check(PartDocument::twice);
 
   public PartDocument {
@@ -92,11 +100,12 @@ public record PartDocument(
     limits = limits == null ? Map.of() : Map.copyOf(limits);
     parameters = parameters == null ? List.of() : List.copyOf(parameters);
     steps = steps == null ? List.of() : List.copyOf(steps);
+    notes = notes == null ? List.of() : List.copyOf(notes);
   }
 
   public static PartDocument empty(String name) {
     return new PartDocument(
-        VERSION, name, null, PartProcess.DEFAULT, Map.of(), List.of(), List.of(), null);
+        VERSION, name, null, PartProcess.DEFAULT, Map.of(), List.of(), List.of(), null, List.of());
   }
 
   /** Ids and names that occur twice. */
@@ -146,7 +155,8 @@ public record PartDocument(
   }
 
   public PartDocument withSteps(List<Step> changed) {
-    return new PartDocument(version, name, owner, process, limits, parameters, changed, stopLine);
+    return new PartDocument(
+        version, name, owner, process, limits, parameters, changed, stopLine, notes);
   }
 
   /** This document with the step of the same id replaced. */
@@ -161,7 +171,7 @@ public record PartDocument(
     List<Step> list = new ArrayList<>(steps);
     list.add(built(), added);
     Integer line = stopLine == null ? null : Integer.valueOf(built() + 1);
-    return new PartDocument(version, name, owner, process, limits, parameters, list, line);
+    return new PartDocument(version, name, owner, process, limits, parameters, list, line, notes);
   }
 
   public PartDocument withoutStep(String id) {
@@ -170,7 +180,7 @@ public record PartDocument(
     list.remove(at);
     Integer line =
         stopLine == null ? null : Integer.valueOf(at < stopLine ? stopLine - 1 : stopLine);
-    return new PartDocument(version, name, owner, process, limits, parameters, list, line);
+    return new PartDocument(version, name, owner, process, limits, parameters, list, line, notes);
   }
 
   public PartDocument moved(String id, int to) {
@@ -181,23 +191,31 @@ public record PartDocument(
   }
 
   public PartDocument withStopLine(Integer line) {
-    return new PartDocument(version, name, owner, process, limits, parameters, steps, line);
+    return new PartDocument(version, name, owner, process, limits, parameters, steps, line, notes);
   }
 
   public PartDocument withParameters(List<Parameter> changed) {
-    return new PartDocument(version, name, owner, process, limits, changed, steps, stopLine);
+    return new PartDocument(version, name, owner, process, limits, changed, steps, stopLine, notes);
   }
 
   public PartDocument withProcess(PartProcess changed) {
-    return new PartDocument(version, name, owner, changed, limits, parameters, steps, stopLine);
+    return new PartDocument(
+        version, name, owner, changed, limits, parameters, steps, stopLine, notes);
   }
 
   public PartDocument withLimits(Map<String, Double> changed) {
-    return new PartDocument(version, name, owner, process, changed, parameters, steps, stopLine);
+    return new PartDocument(
+        version, name, owner, process, changed, parameters, steps, stopLine, notes);
+  }
+
+  public PartDocument withNotes(List<Note> changed) {
+    return new PartDocument(
+        version, name, owner, process, limits, parameters, steps, stopLine, changed);
   }
 
   public PartDocument withName(String changed) {
-    return new PartDocument(version, changed, owner, process, limits, parameters, steps, stopLine);
+    return new PartDocument(
+        version, changed, owner, process, limits, parameters, steps, stopLine, notes);
   }
 
   /** An id for a new step of a kind: the kind's word and the first free number. */

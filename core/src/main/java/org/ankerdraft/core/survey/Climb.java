@@ -29,6 +29,9 @@ final class Climb {
   /** A face this little beyond the ball, as a share of its radius, still holds it. */
   private static final double TOUCHES = 0.02;
 
+  /** A contact that slides along its face hardly turns (cosine). */
+  private static final double SAME_WAY = 0.8;
+
   private static final double GROWTH = 2;
   private static final double SETTLED = 0.998;
 
@@ -131,7 +134,17 @@ final class Climb {
     c[0] = query.nearX;
     c[1] = query.nearY;
     c[2] = query.nearZ;
-    return distance(c, centre) < radius * (1 + TOUCHES) + slack;
+    double d = distance(c, centre);
+    double turned = 0;
+    for (int k = 0; k < 3; k++) {
+      turned += (c[k] - centre[k]) / d * ways[i][k];
+    }
+    return d < radius * (1 + TOUCHES) + slack(radius) && turned > SAME_WAY;
+  }
+
+  /** Facets of a curved face may lie this little within it; of a small ball, but a share. */
+  private double slack(double r) {
+    return Math.min(slack, TOUCHES * r);
   }
 
   private void turn() {
@@ -266,7 +279,7 @@ final class Climb {
       for (int k = 0; k < 3; k++) {
         to[k] = centre[k] + t * away[k];
       }
-      if (!asks(to[0], to[1], to[2], r) || query.distance >= r * SETTLED - slack) {
+      if (!asks(to[0], to[1], to[2], r) || query.distance >= r * SETTLED - slack(r)) {
         break;
       }
       isHit = true;

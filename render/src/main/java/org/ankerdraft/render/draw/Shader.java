@@ -180,8 +180,11 @@ final class Shader {
 
   /** The colour of a face that is edited or pointed at. */
   private int marked(int colour, boolean edited, boolean hovered) {
-    float buoy = (edited ? 0.45f : 0) + (hovered ? 0.3f : 0);
-    return buoy == 0 ? colour : mixed(colour, look.palette().buoy(), buoy);
+    int base = edited ? mixed(colour, look.palette().buoy(), 0.45f) : colour;
+    // Its edges are lit too: a little is enough, and leaves a map's tints what they are.
+    return hovered
+        ? mixed(mixed(base, look.palette().field(), 0.3f), look.palette().buoy(), 0.14f)
+        : base;
   }
 
   private static int lit(int base, float light) {
