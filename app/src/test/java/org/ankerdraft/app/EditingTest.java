@@ -209,10 +209,15 @@ class EditingTest extends InWindow {
       window.session().select("soft");
     });
     // While it is on the part is shown as it stands before the step.
-    until(() -> robot.lookup("Click edges, Esc ends").tryQuery().isPresent());
+    until(() -> robot.lookup("Click edges or a face, Esc ends").tryQuery().isPresent());
     assertThat(robot.lookup("#step-soft").query().getStyleClass()).doesNotContain("failed");
     assertThat(robot.lookup(".outcome").queryAs(Label.class).getText())
         .contains("waits: no edges are chosen");
+    assertThat(robot.lookup("#step-soft .second").queryAs(Label.class).getText())
+        .isEqualTo("waits for a choice");
+    // A face would give all its edges: they are lit.
+    robot.moveTo(onScreen(new Vec3(0, 0, 20)));
+    until(() -> window.view().hoveredEdges().size() == 4);
     // The upper front edge.
     robot.clickOn(onScreen(new Vec3(0, -15, 20)));
     until(() ->

@@ -129,7 +129,7 @@ class SheetWindowTest extends InWindow {
     robot.moveTo(onScreen(new Vec3(45, 0, 2)));
     WaitForAsyncUtils.sleep(200, java.util.concurrent.TimeUnit.MILLISECONDS);
     assertThat(onFx(() -> robot.lookup(".status-under").queryAs(Label.class).getText()))
-        .contains("wall2-near");
+        .contains("upper side of wall 2");
     robot.moveTo("#flat-canvas");
     WaitForAsyncUtils.sleep(200, java.util.concurrent.TimeUnit.MILLISECONDS);
     assertThat(onFx(() -> window.view().hoveredFace())).isPositive();

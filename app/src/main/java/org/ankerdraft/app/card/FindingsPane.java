@@ -102,7 +102,7 @@ public final class FindingsPane extends VBox {
     row.setOnMouseClicked(e -> {
       fly.accept(worst);
       if (n > 1) {
-        setOpen(cause, members, report, words, members.getChildren().isEmpty());
+        setOpen(cause, members, report, words, !open.contains(key(worst)));
       }
     });
     Tooltip.install(row, new Tooltip(tip(worst)));

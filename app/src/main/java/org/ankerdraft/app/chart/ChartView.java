@@ -371,7 +371,7 @@ public final class ChartView extends Region {
     int px = (int) (x * f);
     int py = (int) (y * f);
     float depth = raster.depthAt(px, py);
-    int edge = Renderer.edgeAt(scene, camera, raster, f, x, y, EDGE_REACH);
+    int edge = Renderer.edgeAt(scene, camera, section, raster, f, x, y, EDGE_REACH);
     Vec3 place = depth == Float.NEGATIVE_INFINITY ? null : camera.at(x, y, depth);
     return new Under(raster.faceAt(px, py), edge, place);
   }
@@ -389,6 +389,11 @@ public final class ChartView extends Region {
   /** Id in the scene of the face drawn as pointed at, or 0. */
   public int hoveredFace() {
     return look.hoverFace();
+  }
+
+  /** Ids in the scene of the edges drawn as pointed at. */
+  public Set<Integer> hoveredEdges() {
+    return look.hoverEdges();
   }
 
   /** Draws what would be picked. */

@@ -359,7 +359,10 @@ public final class Bvh {
       double qy = ay - v * e1y - w * e2y;
       double qz = az - v * e1z - w * e2z;
       float d = (float) (qx * qx + qy * qy + qz * qz);
-      if (d < best || (d == best && triangle >= 0 && isBefore((float) (x - qx), (float) (y - qy), (float) (z - qz)))) {
+      if (d < best
+          || (d == best
+              && triangle >= 0
+              && isBefore((float) (x - qx), (float) (y - qy), (float) (z - qz)))) {
         triangle = originalTriangle[i];
         nearX = (float) (x - qx);
         nearY = (float) (y - qy);

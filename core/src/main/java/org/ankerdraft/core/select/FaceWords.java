@@ -42,7 +42,7 @@ public record FaceWords(Function<String, Optional<String>> titles) {
       case "corner" -> "corner round" + of;
       case "start", "end" -> end(face, name.role()) + of;
       case "side" -> side(shape, face, name) + number(name.part()) + of;
-      case "wall", "floor", "tip" -> hole(face, name) + of;
+      case "wall", "bottom" -> hole(face, name) + of;
       default -> plain(face, name.role()) + number(name.part()) + of;
     };
   }
@@ -106,7 +106,7 @@ public record FaceWords(Function<String, Optional<String>> titles) {
     FaceName outer = name.from().getFirst();
     Optional<Topology.Face> inside = there(shape, name);
     if (there(shape, outer).isPresent() || inside.isEmpty() || !outer.role().equals("side")) {
-      return "inner side of the " + face(shape, outer);
+      return "inner side of the " + face(shape, outer).replace("underside", "floor");
     }
     return "inner side of the "
         + (isPlane(inside) ? way(inside.get().normal().negated()) + "wall" : "curved wall")

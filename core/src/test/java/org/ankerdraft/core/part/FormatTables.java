@@ -44,6 +44,7 @@ final class FormatTables {
     out.put("process", of(PartProcess.FORM));
     out.put("process.sheet", of(SheetProcess.FORM));
     out.put("parameter", of(Parameter.FORM));
+    out.put("note", of(Note.FORM));
     out.put("plane", of(PlaneRef.FORM));
     out.put("seat", of(Seat.FORM));
     out.put("bending", of(Bending.FORM));

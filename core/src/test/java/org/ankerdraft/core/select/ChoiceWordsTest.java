@@ -3,12 +3,15 @@ package org.ankerdraft.core.select;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.util.Optional;
 import org.ankerdraft.core.form.Place;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Choices as they stand in a file, and the words that the ledger and the cards have for them. */
 class ChoiceWordsTest {
+  private static final FaceWords WORDS = new FaceWords(Optional::of);
+
   private static final ObjectMapper MAPPER = new ObjectMapper();
 
   @ParameterizedTest
@@ -16,10 +19,10 @@ class ChoiceWordsTest {
       delimiter = '~',
       quoteCharacter = '`',
       value = {
-        "{'choose':'face','name':'e/side:r.left'} ~ side r.left of e",
-        "{'choose':'face','name':'e/end#2'} ~ end (part 2) of e",
-        "{'choose':'face','name':'o/on(e/end|e/side:k)'} ~ on face of o, from two faces",
-        "{'choose':'face','name':'w/inner(e/start)'} ~ inner face of w, from start of e",
+        "{'choose':'face','name':'e/side:r.left'} ~ wall of e",
+        "{'choose':'face','name':'e/end#2'} ~ end face of e",
+        "{'choose':'face','name':'o/on(e/end|e/side:k)'} ~ round of o",
+        "{'choose':'face','name':'w/inner(e/start)'} ~ inner side of the start face of e",
         "{'choose':'faces of step','step':'e'} ~ faces of e",
         "{'choose':'faces of step','step':'e','role':'side'} ~ side faces of e",
         "{'choose':'facing','direction':[0,0,2]} ~ plane face looking up",
@@ -35,7 +38,7 @@ class ChoiceWordsTest {
       })
   void faces(String json, String words) throws Exception {
     FaceChoice choice = FaceChoice.FORM.read(MAPPER.readTree(json.replace('\'', '"')), Place.ROOT);
-    assertThat(ChoiceWords.face(choice)).isEqualTo(words);
+    assertThat(WORDS.plain(null, ChoiceWords.face(choice))).isEqualTo(words);
     assertThat(FaceChoice.FORM.read(FaceChoice.FORM.write(choice), Place.ROOT)).isEqualTo(choice);
   }
 
@@ -44,11 +47,11 @@ class ChoiceWordsTest {
       delimiter = '~',
       quoteCharacter = '`',
       value = {
-        "{'choose':'edge','name':'e/end|e/side:k'} ~ edge of end of e and side k of e",
-        "{'choose':'edge','name':'e/end|o/on(e/end|e/side:k)'} ~ edge born in e",
+        "{'choose':'edge','name':'e/end|e/side:k'} ~ edge between the end face of e and the wall k of e",
+        "{'choose':'edge','name':'e/end|o/on(e/end|e/side:k)'} ~ edge between the end face of e and the round of o",
         "{'choose':'tangent chain','from':{'choose':'sharp edges'}} ~ tangent chain of all sharp edges",
-        "{'choose':'loop','face':{'choose':'face','name':'e/end'}} ~ loop of end of e",
-        "{'choose':'edges of face','face':{'choose':'face','name':'e/end'}} ~ edges of end of e",
+        "{'choose':'loop','face':{'choose':'face','name':'e/end'}} ~ loop of end face of e",
+        "{'choose':'edges of face','face':{'choose':'face','name':'e/end'}} ~ edges of end face of e",
         "{'choose':'edges of step','step':'e'} ~ edges of e",
         "{'choose':'edges of step','step':'e','corner':'inside'} ~ inside corners of e",
         "{'choose':'sharp edges'} ~ all sharp edges",
@@ -62,7 +65,7 @@ class ChoiceWordsTest {
       })
   void edges(String json, String words) throws Exception {
     EdgeChoice choice = EdgeChoice.FORM.read(MAPPER.readTree(json.replace('\'', '"')), Place.ROOT);
-    assertThat(ChoiceWords.edge(choice)).isEqualTo(words);
+    assertThat(WORDS.plain(null, ChoiceWords.edge(choice))).isEqualTo(words);
     assertThat(EdgeChoice.FORM.read(EdgeChoice.FORM.write(choice), Place.ROOT)).isEqualTo(choice);
   }
 }

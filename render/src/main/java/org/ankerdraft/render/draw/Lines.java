@@ -218,9 +218,18 @@ final class Lines {
     }
   }
 
-  /** The edge nearest to a pixel within reach whose nearest point is not hidden, or 0. */
+  /**
+   * The edge nearest to a pixel within reach whose nearest point is neither hidden nor cut away, or
+   * 0.
+   */
   static int edgeAt(
-      Scene scene, Camera camera, Raster raster, double x, double y, double reachPixels) {
+      Scene scene,
+      Camera camera,
+      Plane section,
+      Raster raster,
+      double x,
+      double y,
+      double reachPixels) {
     float bias = (float) (2 * DEPTH_BIAS_PIXELS / camera.pixelsPerMm());
     int best = 0;
     double least = reachPixels;
@@ -245,7 +254,9 @@ final class Lines {
         boolean inFront =
             distance < least + SAME_PLACE_PIXELS && distance < reachPixels && z > front;
         if (inFront || distance < least - SAME_PLACE_PIXELS) {
-          if (raster.depthAt((int) (ax + s * dx), (int) (ay + s * dy)) <= z + bias) {
+          boolean isCutAway =
+              section != null && section.signedDistance(a.plus(b.minus(a).times(s))) > 0;
+          if (!isCutAway && raster.depthAt((int) (ax + s * dx), (int) (ay + s * dy)) <= z + bias) {
             least = Math.min(least, distance);
             front = z;
             best = e + 1;

@@ -9,6 +9,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.IntConsumer;
 import org.ankerdraft.render.look.Look;
+import org.ankerdraft.vectors.Plane;
 
 /**
  * Draws scenes in software: triangles into a visibility buffer by bands of rows on all threads,
@@ -97,6 +98,7 @@ public final class Renderer implements AutoCloseable {
   public static int edgeAt(
       Scene scene,
       Camera camera,
+      Plane section,
       Raster raster,
       int supersampling,
       double x,
@@ -105,6 +107,7 @@ public final class Renderer implements AutoCloseable {
     return Lines.edgeAt(
         scene,
         camera.supersampled(supersampling),
+        section,
         raster,
         x * supersampling,
         y * supersampling,

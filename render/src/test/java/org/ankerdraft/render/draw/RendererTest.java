@@ -120,11 +120,15 @@ class RendererTest {
     Raster raster = drawn(camera, Look.plain(Palette.CHART));
     double x = camera.screenX(new Vec3(20, 0, 20));
     double y = camera.screenY(new Vec3(20, 0, 20));
-    int edge = Renderer.edgeAt(scene, camera, raster, 1, x - 2, y, 6);
+    int edge = Renderer.edgeAt(scene, camera, null, raster, 1, x - 2, y, 6);
     assertThat(edge).isPositive();
     Scene.Item item = scene.edgeAt(edge);
     assertThat(item.body().named().edgeName(item.number())).hasToString("box/end|box/side:r.right");
-    assertThat(Renderer.edgeAt(scene, camera, raster, 1, WIDTH / 2.0, HEIGHT / 2.0, 6)).isZero();
+    assertThat(Renderer.edgeAt(scene, camera, null, raster, 1, WIDTH / 2.0, HEIGHT / 2.0, 6))
+        .isZero();
+    // What a section cuts away is not there.
+    Plane below = new Plane(new Vec3(0, 0, -1000), new Vec3(0, 0, 1));
+    assertThat(Renderer.edgeAt(scene, camera, below, raster, 1, x - 2, y, 6)).isZero();
   }
 
   @Test
