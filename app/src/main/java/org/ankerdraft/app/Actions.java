@@ -64,6 +64,13 @@ final class Actions {
         window::toggleMeasuring);
     add(
         Stage.CHECK,
+        "Copy the names of what is picked",
+        "C C",
+        "clipboard face edge file",
+        () -> !session.picked().isEmpty(),
+        window::copyNames);
+    add(
+        Stage.CHECK,
         "Fit the part into the view",
         "C F",
         "zoom all",

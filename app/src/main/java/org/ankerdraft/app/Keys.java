@@ -44,6 +44,9 @@ final class Keys {
         }
       }
       case Y -> session.redo();
+      case C -> {
+        return !window.isTyping() && window.copyNames();
+      }
       default -> {
         return false;
       }

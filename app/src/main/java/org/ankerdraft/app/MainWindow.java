@@ -3,11 +3,14 @@ package org.ankerdraft.app;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -407,6 +410,22 @@ final class MainWindow {
       Vec3 n = new Vec3(p.normal().y(), p.normal().z(), p.normal().x());
       view.section(new Plane(p.origin(), n));
     }
+  }
+
+  /** Puts the names of what is picked on the clipboard, as the part file writes them. */
+  boolean copyNames() {
+    String names =
+        session.picked().stream()
+            .map(Picked::name)
+            .collect(Collectors.joining(System.lineSeparator()));
+    if (names.isEmpty()) {
+      return false;
+    }
+    ClipboardContent content = new ClipboardContent();
+    content.putString(names);
+    Clipboard.getSystemClipboard().setContent(content);
+    session.notice("copied " + names.replace(System.lineSeparator(), ", "));
+    return true;
   }
 
   void toggleMeasuring() {

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.control.Label;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
@@ -141,5 +142,13 @@ class MeasuringTest extends InWindow {
     assertThat(onFx(() -> robot.lookup(".finding-member").queryAllAs(Label.class)))
         .extracting(Label::getText)
         .anyMatch(t -> t.startsWith("left wall of Tub, 0.00°"));
+  }
+
+  @Test
+  void theNameOfWhatIsPickedIsCopied() throws Exception {
+    robot.clickOn(onScreen(new Vec3(0, -15, 10)));
+    until(() -> !window.session().picked().isEmpty());
+    robot.push(KeyCode.CONTROL, KeyCode.C);
+    until(() -> "box/side:r.bottom".equals(Clipboard.getSystemClipboard().getString()));
   }
 }

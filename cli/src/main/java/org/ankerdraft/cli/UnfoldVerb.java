@@ -186,7 +186,7 @@ final class UnfoldVerb implements Callable<Integer> {
       }
       for (BendOrder.Stroke s : plan == null ? List.<BendOrder.Stroke>of() : plan.strokes()) {
         to.printf(
-            "stroke: bend %d, %s%n", s.bend() + 1, s.collision() == null ? "free" : s.collision());
+            "stroke: bend %s, %s%n", s.inWords(), s.collision() == null ? "free" : s.collision());
       }
     }
     to.flush();
@@ -197,6 +197,9 @@ final class UnfoldVerb implements Callable<Integer> {
     for (BendOrder.Stroke s : plan.strokes()) {
       ObjectNode n = strokes.addObject();
       n.put("bend", s.bend() + 1);
+      ArrayNode bends = n.putArray("bends");
+      s.bends().forEach(b -> bends.add(b + 1));
+      n.put("way", s.way() == BendOrder.Way.BEND ? "bend" : "press shut");
       n.put("collision", s.collision());
     }
   }

@@ -328,10 +328,13 @@ public final class FlatPane extends BorderPane {
     orderText.setText(
         "Order "
             + plan.strokes().stream()
-                .map(s -> Integer.toString(s.bend() + 1))
+                .map(BendOrder.Stroke::inWords)
                 .collect(Collectors.joining(", "))
-            + ". Bend "
-            + b.inWords().replaceFirst("^\\d+", b.number() + ":")
+            + ". "
+            + (stroke.way() == BendOrder.Way.PRESS_SHUT
+                ? "Press shut, second station: bend "
+                : "Bend ")
+            + b.inWords().replaceFirst("^\\d+", stroke.inWords() + ":")
             + ", "
             + (stroke.collision() == null ? "free" : stroke.collision())
             + ".");

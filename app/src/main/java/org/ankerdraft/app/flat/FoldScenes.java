@@ -7,6 +7,7 @@ import java.util.Set;
 import org.ankerdraft.core.sheet.BendOrder;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
+import org.ankerdraft.core.sheet.FlatteningPress;
 import org.ankerdraft.core.sheet.FoldMotion;
 import org.ankerdraft.core.sheet.PressBrake;
 import org.ankerdraft.core.sheet.SheetMesh;
@@ -71,7 +72,7 @@ public final class FoldScenes {
     List<Scene.Free> all = new ArrayList<>();
     for (BendOrder.Stroke s : plan.strokes()) {
       all.add(sheet(motion.at(shares, flat.kept())));
-      shares[s.bend()] = 1;
+      s.fold(flat, shares, 1);
     }
     return Scene.ofFree(all);
   }
@@ -86,18 +87,37 @@ public final class FoldScenes {
     double share = at - done;
     double[] shares = new double[flat.bends().size()];
     for (int i = 0; i < done; i++) {
-      shares[plan.strokes().get(i).bend()] = 1;
+      plan.strokes().get(i).fold(flat, shares, 1);
     }
-    FlatBend bend = flat.bends().get(plan.strokes().get(done).bend());
-    shares[bend.number() - 1] = share;
+    BendOrder.Stroke stroke = plan.strokes().get(done);
+    stroke.fold(flat, shares, share);
     FoldMotion.Pose pose = motion.at(shares, flat.kept());
     List<Scene.Free> all = new ArrayList<>(List.of(sheet(pose)));
     if (share < 1) {
-      PressBrake.Station station = PressBrake.station(flat, bend, pose);
-      all.add(tool(brake.punch(bend), station));
-      all.add(tool(brake.die(bend, share, flat.thicknessMm()), station));
+      addTools(all, stroke, share, pose);
     }
     return picture(all);
+  }
+
+  private void addTools(
+      List<Scene.Free> all, BendOrder.Stroke stroke, double share, FoldMotion.Pose pose) {
+    List<FlatBend> bends = stroke.bends().stream().map(flat.bends()::get).toList();
+    FlatBend first = bends.getFirst();
+    switch (stroke.way()) {
+      case BEND -> {
+        PressBrake.Station station = PressBrake.station(flat, bends, pose);
+        all.add(tool(brake.punch(first), station));
+        all.add(tool(brake.die(first, share, flat.thicknessMm()), station));
+      }
+      case PRESS_SHUT -> {
+        PressBrake.Station station = FlatteningPress.station(flat, first, pose);
+        FlatteningPress press = BendOrder.press(flat, stroke.bend(), pose);
+        // The ram stands off while the hem is open.
+        double open = (1 - share) * press.reachMm();
+        all.add(tool(press.ram().stream().map(p -> p.plus(new Xy(0, open))).toList(), station));
+        all.add(tool(press.anvil(flat.thicknessMm()), station));
+      }
+    }
   }
 
   private static Scene.Free tool(List<Xy> section, PressBrake.Station station) {

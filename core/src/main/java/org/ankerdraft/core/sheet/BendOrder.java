@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.core.sheet.FlatPattern.WallFrame;
@@ -23,14 +24,46 @@ public final class BendOrder {
   private static final int MOST_TRIALS = 4000;
   private static final double SAMPLES_ACROSS = 60;
   private static final double TOUCH_MM = 0.05;
+  private static final double SAME_ANGLE_RAD = 1e-6;
+
+  /** What a stroke does. */
+  public enum Way {
+    /** Between punch and die. */
+    BEND,
+    /** A hem that was bent acute is pressed shut, in a second station. */
+    PRESS_SHUT
+  }
 
   /**
    * One stroke of the press.
    *
-   * @param bend index of the bend
+   * @param bends indices of the bends that it makes: several where they lie on one line
    * @param collision what meets what, or null
    */
-  public record Stroke(int bend, String collision) {}
+  public record Stroke(Way way, List<Integer> bends, String collision) {
+    public Stroke {
+      bends = List.copyOf(bends);
+    }
+
+    /** The first of its bends. */
+    public int bend() {
+      return bends.getFirst();
+    }
+
+    /** Numbers of its bends: 3, or 2 + 4 where one stroke makes both. */
+    public String inWords() {
+      return bends.stream().map(b -> Integer.toString(b + 1)).collect(Collectors.joining(" + "))
+          + (way == Way.PRESS_SHUT ? " shut" : "");
+    }
+
+    /** The shares of all bends' angles once some of this stroke is done. */
+    public void fold(FlatPattern flat, double[] shares, double share) {
+      for (int b : bends) {
+        double furthest = PressBrake.furthestShare(flat.bends().get(b));
+        shares[b] = way == Way.BEND ? share * furthest : furthest + share * (1 - furthest);
+      }
+    }
+  }
 
   /** The order found; {@code isFree} if no stroke meets anything. */
   public record Plan(List<Stroke> strokes) {
@@ -50,7 +83,7 @@ public final class BendOrder {
   private final PressBrake brake;
   private final Budget.Cancel cancel;
   private final List<Sample> samples = new ArrayList<>();
-  private final List<Integer> preference;
+  private final List<List<Integer>> preference;
   private int trials;
 
   private BendOrder(FlatPattern flat, PressBrake brake, Budget.Cancel cancel) {
@@ -67,38 +100,74 @@ public final class BendOrder {
   /** Finds an order; where none is free, the order tried first with what it meets. */
   public static Plan find(FlatPattern flat, PressBrake brake, Budget.Cancel cancel) {
     BendOrder order = new BendOrder(flat, brake, cancel);
-    List<Integer> found = new ArrayList<>();
+    List<List<Integer>> found = new ArrayList<>();
     boolean free = order.extend(found, new HashSet<>());
     return order.plan(free ? found : order.preference);
   }
 
-  /** The plan for an order that is given: bend indices. */
+  /** The plan for an order that is given: bend indices, each a stroke of its own. */
   public static Plan inOrder(FlatPattern flat, PressBrake brake, List<Integer> order) {
-    return new BendOrder(flat, brake, Budget.Cancel.NEVER).plan(order);
+    return new BendOrder(flat, brake, Budget.Cancel.NEVER)
+        .plan(order.stream().map(List::of).toList());
   }
 
-  private Plan plan(List<Integer> order) {
+  private Plan plan(List<List<Integer>> order) {
     List<Stroke> strokes = new ArrayList<>();
     double[] shares = new double[flat.bends().size()];
-    for (int bend : order) {
-      strokes.add(new Stroke(bend, collision(shares, bend)));
-      shares[bend] = 1;
+    for (List<Integer> bends : order) {
+      strokes.add(new Stroke(Way.BEND, bends, collision(shares, bends)));
+      for (int bend : bends) {
+        if (isPressedShut(bend)) {
+          strokes.add(new Stroke(Way.PRESS_SHUT, List.of(bend), shutting(shares, bend)));
+        }
+        shares[bend] = 1;
+      }
     }
     return new Plan(strokes);
   }
 
-  private List<Integer> outermostFirst() {
+  private boolean isPressedShut(int bend) {
+    return PressBrake.furthestShare(flat.bends().get(bend)) < 1;
+  }
+
+  /** Bends of one wall that lie on one line and are alike: one stroke makes them. */
+  private List<List<Integer>> groups() {
+    List<List<Integer>> groups = new ArrayList<>();
+    for (FlatBend b : flat.bends()) {
+      List<Integer> own =
+          groups.stream()
+              .filter(g -> isOneStroke(flat.bends().get(g.getFirst()), b))
+              .findFirst()
+              .orElse(null);
+      if (own == null) {
+        own = new ArrayList<>();
+        groups.add(own);
+      }
+      own.add(b.number() - 1);
+    }
+    return groups;
+  }
+
+  private static boolean isOneStroke(FlatBend a, FlatBend b) {
+    return a.fromWall() == b.fromWall()
+        && a.isUp() == b.isUp()
+        && Math.abs(a.angleRad() - b.angleRad()) < SAME_ANGLE_RAD
+        && Math.abs(a.radiusMm() - b.radiusMm()) < TOUCH_MM
+        && a.across().dot(b.across()) > 1 - SAME_ANGLE_RAD
+        && Math.abs(a.depthOf(b.start())) < TOUCH_MM;
+  }
+
+  private List<List<Integer>> outermostFirst() {
     int[] depth = new int[flat.bends().size()];
     for (int i = 0; i < depth.length; i++) {
       depth[i] = depthOf(i);
     }
-    List<Integer> order = new ArrayList<>();
-    for (int i = 0; i < depth.length; i++) {
-      order.add(i);
-    }
+    List<List<Integer>> order = groups();
     order.sort(
-        Comparator.<Integer>comparingInt(i -> -depth[i])
-            .thenComparingDouble(i -> flat.bends().get(i).lengthMm()));
+        Comparator.<List<Integer>>comparingInt(
+                g -> -g.stream().mapToInt(i -> depth[i]).max().orElseThrow())
+            .thenComparingDouble(
+                g -> g.stream().mapToDouble(i -> flat.bends().get(i).lengthMm()).sum()));
     return order;
   }
 
@@ -112,26 +181,26 @@ public final class BendOrder {
     return 0;
   }
 
-  private boolean extend(List<Integer> done, Set<Set<Integer>> hopeless) {
+  private boolean extend(List<List<Integer>> done, Set<Set<List<Integer>>> hopeless) {
     if (done.size() == preference.size()) {
       return true;
     }
-    Set<Integer> state = new HashSet<>(done);
+    Set<List<Integer>> state = new HashSet<>(done);
     if (hopeless.contains(state)) {
       return false;
     }
     double[] shares = new double[flat.bends().size()];
-    done.forEach(b -> shares[b] = 1);
-    for (int bend : preference) {
-      if (state.contains(bend)) {
+    done.forEach(g -> g.forEach(b -> shares[b] = 1));
+    for (List<Integer> bends : preference) {
+      if (state.contains(bends)) {
         continue;
       }
       trials++;
       if (trials > MOST_TRIALS || cancel.isUnwanted()) {
         return false;
       }
-      if (collision(shares, bend) == null) {
-        done.add(bend);
+      if (collision(shares, bends) == null && isFreeToShut(shares, bends)) {
+        done.add(bends);
         if (extend(done, hopeless)) {
           return true;
         }
@@ -140,6 +209,10 @@ public final class BendOrder {
     }
     hopeless.add(state);
     return false;
+  }
+
+  private boolean isFreeToShut(double[] before, List<Integer> bends) {
+    return bends.stream().allMatch(b -> !isPressedShut(b) || shutting(before, b) == null);
   }
 
   private void sample(Zone zone, double spacing) {
@@ -174,25 +247,64 @@ public final class BendOrder {
     }
   }
 
-  /** What a bend meets on its way, or null. */
-  private String collision(double[] before, int bend) {
-    FlatBend b = flat.bends().get(bend);
-    double most = PressBrake.furthestShare(b);
+  /** What bends of one stroke meet on their way, or null. */
+  private String collision(double[] before, List<Integer> bends) {
     double[] shares = before.clone();
     for (double share : CHECKED_SHARES) {
-      shares[bend] = share * most;
+      bends.forEach(b -> shares[b] = share * PressBrake.furthestShare(flat.bends().get(b)));
       FoldMotion.Pose pose = motion.at(shares, flat.kept());
-      String met = meetsTools(b, share, pose);
+      PressBrake.Station station = PressBrake.station(flat, bends(bends), pose);
+      String met = meetsTools(flat.bends().get(bends.getFirst()), station, share, pose);
       if (met != null) {
         return met;
       }
     }
-    shares[bend] = 1;
+    bends.forEach(b -> shares[b] = 1);
     return meetsItself(motion.at(shares, flat.kept()));
   }
 
-  private String meetsTools(FlatBend b, double share, FoldMotion.Pose pose) {
-    PressBrake.Station station = PressBrake.station(flat, b, pose);
+  private List<FlatBend> bends(List<Integer> indices) {
+    return indices.stream().map(flat.bends()::get).toList();
+  }
+
+  /** What a hem meets when it is pressed shut, or null. */
+  private String shutting(double[] before, int bend) {
+    FlatBend b = flat.bends().get(bend);
+    double[] shares = before.clone();
+    shares[bend] = 1;
+    FoldMotion.Pose pose = motion.at(shares, flat.kept());
+    PressBrake.Station station = FlatteningPress.station(flat, b, pose);
+    FlatteningPress press = press(b, station, pose);
+    for (Sample s : samples) {
+      for (double h : new double[] {0, -flat.thicknessMm()}) {
+        Vec3 p = pose.point(s.zone, s.at, h);
+        if (station.meets(p, press.ram()) || station.meets(p, press.anvil(flat.thicknessMm()))) {
+          return wall(s.wall) + " meets the plates that press the hem shut";
+        }
+      }
+    }
+    return null;
+  }
+
+  private FlatteningPress press(FlatBend b, PressBrake.Station station, FoldMotion.Pose pose) {
+    double reach =
+        samples.stream()
+            .filter(s -> s.wall == b.toWall())
+            .mapToDouble(s -> station.section(pose.point(s.zone, s.at, 0)).x())
+            .max()
+            .orElse(0);
+    return new FlatteningPress(reach, 2 * b.radiusMm() + flat.thicknessMm());
+  }
+
+  /** The plates for a stroke that presses a hem shut, in the pose that it ends in. */
+  public static FlatteningPress press(FlatPattern flat, int bend, FoldMotion.Pose shut) {
+    FlatBend b = flat.bends().get(bend);
+    return new BendOrder(flat, new PressBrake(1), Budget.Cancel.NEVER)
+        .press(b, FlatteningPress.station(flat, b, shut), shut);
+  }
+
+  private String meetsTools(
+      FlatBend b, PressBrake.Station station, double share, FoldMotion.Pose pose) {
     List<Xy> punch = brake.punch(b);
     List<Xy> die = brake.die(b, share, flat.thicknessMm());
     for (Sample s : samples) {

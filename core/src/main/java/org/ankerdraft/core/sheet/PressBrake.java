@@ -113,6 +113,21 @@ public record PressBrake(double dieMm) {
     }
   }
 
+  /** The station of bends that lie on one line: the tools reach from the first to the last. */
+  public static Station station(FlatPattern flat, List<FlatBend> bends, FoldMotion.Pose pose) {
+    Station first = station(flat, bends.getFirst(), pose);
+    double low = -first.halfLengthMm;
+    double high = first.halfLengthMm;
+    for (FlatBend b : bends.subList(1, bends.size())) {
+      Station other = station(flat, b, pose);
+      double at = other.tip.minus(first.tip).dot(first.along);
+      low = Math.min(low, at - other.halfLengthMm);
+      high = Math.max(high, at + other.halfLengthMm);
+    }
+    Vec3 tip = first.tip.plus(first.along.times((low + high) / 2));
+    return new Station(tip, first.side, first.up, first.along, (high - low) / 2);
+  }
+
   /** The station of a bend in a pose. */
   public static Station station(FlatPattern flat, FlatBend b, FoldMotion.Pose pose) {
     double low = b.span().x();

@@ -84,4 +84,99 @@ class BendOrderTest {
     var mesh = ToolMesh.of(square, station);
     assertThat(Math.abs(mesh.volumeMm3())).isCloseTo(6 * b.lengthMm(), within(1e-2));
   }
+
+  /** A plate with two tabs on one line and a hem across from them. */
+  private static FlatPattern tabsAndHem(String tabs) {
+    String outline = "";
+    double[][] p = {{0, 0}, {100, 0}, {100, 60}, {70, 60}, {70, 40}, {30, 40}, {30, 60}, {0, 60}};
+    for (int i = 0; i < p.length; i++) {
+      double[] to = p[(i + 1) % p.length];
+      outline +=
+          (i == 0 ? "" : ",")
+              + "{'curve':'line','name':'c%d','from':['%s mm','%s mm'],'to':['%s mm','%s mm']}"
+                  .formatted(i, p[i][0], p[i][1], to[0], to[1]);
+    }
+    return SheetParts.flat(
+        Parts.ok(
+            SheetParts.part(
+                1.5,
+                1.5,
+                SheetParts.k(0.44),
+                "{'kind':'sketch','id':'s','curves':["
+                    + outline
+                    + "]},{'kind':'base','id':'b','sketch':'s'}"
+                    + tabs
+                    + ",{'kind':'hem','id':'h','length':'8 mm','seat':{'edges':[{'choose':'edge','name':'b/end|b/side:c0'}]}}")));
+  }
+
+  private static String tab(String id, String edge, String angle) {
+    return ",{'kind':'flange','id':'"
+        + id
+        + "','length':'20 mm','angle':'"
+        + angle
+        + "','seat':{'edges':[{'choose':'edge','name':'b/end|b/side:"
+        + edge
+        + "'}]}}";
+  }
+
+  @Test
+  void bendsOnOneLineAreOneStrokeAndHemsArePressedShut() {
+    FlatPattern flat = tabsAndHem(tab("f", "c2", "90 deg") + tab("g", "c6", "90 deg"));
+    BendOrder.Plan plan = BendOrder.find(flat, new PressBrake(12), Budget.Cancel.NEVER);
+    assertThat(plan.isFree()).isTrue();
+    assertThat(plan.strokes()).hasSize(3);
+    BendOrder.Stroke both =
+        plan.strokes().stream().filter(s -> s.bends().size() == 2).findFirst().orElseThrow();
+    assertThat(both.way()).isEqualTo(BendOrder.Way.BEND);
+    int shut =
+        plan.strokes()
+            .indexOf(
+                plan.strokes().stream()
+                    .filter(s -> s.way() == BendOrder.Way.PRESS_SHUT)
+                    .findFirst()
+                    .orElseThrow());
+    assertThat(plan.strokes().get(shut - 1).bends()).isEqualTo(plan.strokes().get(shut).bends());
+    // Folded by its strokes it is folded.
+    double[] shares = new double[flat.bends().size()];
+    plan.strokes().forEach(s -> s.fold(flat, shares, 1));
+    assertThat(shares).containsOnly(1);
+    // The tools of both bends reach from the one to the other.
+    PressBrake.Station station =
+        PressBrake.station(
+            flat,
+            both.bends().stream().map(flat.bends()::get).toList(),
+            new FoldMotion(flat).at(0));
+    assertThat(station.halfLengthMm()).isCloseTo(50, within(1e-6));
+  }
+
+  @Test
+  void bendsOfDifferentAnglesAreStrokesOfTheirOwn() {
+    FlatPattern flat = tabsAndHem(tab("f", "c2", "90 deg") + tab("g", "c6", "60 deg"));
+    BendOrder.Plan plan = BendOrder.find(flat, new PressBrake(12), Budget.Cancel.NEVER);
+    assertThat(plan.strokes()).hasSize(4).allMatch(s -> s.bends().size() == 1);
+  }
+
+  /** The plates need room over the hem: a lip that stands up beside it is in their way. */
+  @Test
+  void aHemThatIsShutLastMeetsTheWallBesideIt() {
+    FlatPattern flat =
+        SheetParts.flat(
+            Parts.ok(
+                SheetParts.part(
+                    1.5,
+                    1.5,
+                    SheetParts.k(0.44),
+                    SheetParts.base(100, 20)
+                        + SheetParts.onSide("hem", "bottom", "", "'length':'8 mm'")
+                        + SheetParts.onSide(
+                            "flange", "top", "", "'length':'30 mm','angle':'150 deg'"))));
+    int hem =
+        flat.bends().stream()
+            .filter(b -> PressBrake.furthestShare(b) < 1)
+            .findFirst()
+            .orElseThrow()
+            .number();
+    BendOrder.Plan wrong = BendOrder.inOrder(flat, new PressBrake(12), List.of(2 - hem, hem - 1));
+    assertThat(wrong.strokes().getLast().collision()).contains("press the hem shut");
+  }
 }

@@ -261,4 +261,52 @@ class SheetStepsTest {
         .isInstanceOf(CannotUnfold.class)
         .hasMessageContaining(message);
   }
+
+  /** A joggle's bend begins at the edge unless it is told to lie elsewhere. */
+  @ParameterizedTest
+  @CsvSource({"'', 0", "outside, 0", "centred, 0.5", "inside, 1"})
+  void aJoggleLiesWhereItIsToldTo(String position, double setbacks) {
+    double angle = Math.toRadians(45);
+    PartState state =
+        Parts.ok(
+            SheetParts.part(
+                2,
+                3,
+                SheetParts.k(0.44),
+                SheetParts.base(100, 60)
+                    + SheetParts.onSide(
+                        "joggle",
+                        "right",
+                        position.isEmpty() ? "" : "'position':'" + position + "'",
+                        "'height':'8 mm','length':'10 mm','angle':'45 deg'")));
+    double rise = (8 - (2 * 3 + 2) * (1 - Math.cos(angle))) / Math.sin(angle);
+    double run = (2 * 3 + 2) * Math.sin(angle) + rise * Math.cos(angle) + 10;
+    double setback = (3 + 2) * Math.tan(angle / 2);
+    double end = SheetParts.body(state).named().shape().mass().boxMax().x();
+    assertThat(end).isCloseTo(100 + run - setbacks * setback, within(1e-6));
+  }
+
+  @Test
+  void aReliefThatEndsBeforeTheBendIsRefusedWithTheDepthThatWorks() {
+    String flange = "'length':'20 mm','angle':'90 deg'";
+    String seat = "'startOffset':'10 mm','relief':{'depth':'%s mm'}";
+    String start = SheetParts.base(100, 60);
+    PartState shallow =
+        Parts.build(
+            SheetParts.part(
+                2,
+                3,
+                SheetParts.k(0.44),
+                start + SheetParts.onSide("flange", "right", seat.formatted("4"), flange)));
+    assertThat(shallow.steps().getLast().message())
+        .contains("the relief is 4 mm deep")
+        .contains("begins 5 mm from the edge")
+        .contains("deeper than 5 mm");
+    Parts.ok(
+        SheetParts.part(
+            2,
+            3,
+            SheetParts.k(0.44),
+            start + SheetParts.onSide("flange", "right", seat.formatted("5.5"), flange)));
+  }
 }

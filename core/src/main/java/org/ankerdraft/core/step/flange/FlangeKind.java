@@ -102,7 +102,7 @@ public final class FlangeKind extends StripKind<Flange> {
           case BEND_LINE -> 0;
         };
     return new StripShape(
-        make.tangent(f.seat().position(), outside),
+        make.tangent(f.seat().position(), Seat.Position.INSIDE, outside),
         radius,
         List.of(
             new Piece.Bent(angle, radius, true),

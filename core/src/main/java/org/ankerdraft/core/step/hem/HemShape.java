@@ -5,6 +5,7 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.sheet.StripProfile.Piece;
+import org.ankerdraft.core.step.strip.Seat;
 import org.ankerdraft.core.step.strip.StripShape;
 
 /** The cross-section of a hem. */
@@ -27,7 +28,7 @@ record HemShape(StripShape.Maker make, Hem hem) {
     }
     double radius = gap / 2;
     return new StripShape(
-        make.tangent(hem.seat().position(), radius + make.thickness()),
+        make.tangent(hem.seat().position(), Seat.Position.INSIDE, radius + make.thickness()),
         radius,
         List.of(
             new Piece.Bent(Math.PI, radius, true),
@@ -65,7 +66,7 @@ record HemShape(StripShape.Maker make, Hem hem) {
       throw new StepFailed(make.what(), "the length is too short to close a drop of this radius");
     }
     return new StripShape(
-        make.tangent(hem.seat().position(), radius + make.thickness()),
+        make.tangent(hem.seat().position(), Seat.Position.INSIDE, radius + make.thickness()),
         radius,
         List.of(new Piece.Bent(low, radius, true), new Piece.Flat(flat)));
   }

@@ -105,7 +105,9 @@ public final class JoggleKind extends StripKind<Joggle> {
     }
     pieces.add(new Piece.Bent(angle, radius, false));
     pieces.add(new Piece.Flat(length));
-    return new StripShape(0, radius, pieces);
+    double tangent =
+        make.tangent(j.seat().position(), Seat.Position.OUTSIDE, make.outside(angle, radius));
+    return new StripShape(tangent, radius, pieces);
   }
 
   @Override

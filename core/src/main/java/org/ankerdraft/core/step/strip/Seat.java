@@ -13,6 +13,7 @@ import org.ankerdraft.core.select.EdgeChoice;
  * Where a strip sits on its edges.
  *
  * @param edges straight edges of walls; it turns to the side of the wall on which the edge lies
+ * @param position of the first bend; null for the usual of the kind of strip
  * @param startOffset free length at the edge's start, null for none
  * @param endOffset free length at its end
  * @param gap between mitred neighbours of the same step, null for 0.5 mm
@@ -45,11 +46,11 @@ public record Seat(
                   .or(Position.OUTSIDE, "outside", "outside it")
                   .or(Position.CENTRED, "centred", "centred on it"),
               Seat::position)
-          .otherwise(Position.INSIDE)
+          .usual("as usual")
           .label("Bend lies")
           .about(
               "of the bend against the edge; inside (default): the strip's outside is flush with the"
-                  + " edge; outside: the bend begins there");
+                  + " edge; outside (default of joggles): the bend begins there");
   private static final Field<Seat, Expr> START =
       length("startOffset", "Offset, start", "0 mm", Seat::startOffset)
           .folded()
@@ -83,7 +84,6 @@ public record Seat(
 
   public Seat {
     edges = edges == null ? List.of() : List.copyOf(edges);
-    position = position == null ? Position.INSIDE : position;
     relief = relief == null ? Relief.RULE : relief;
   }
 

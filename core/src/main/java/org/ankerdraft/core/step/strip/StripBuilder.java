@@ -155,10 +155,7 @@ final class StripBuilder {
     double t = skins.thicknessMm();
     double width = numbers.length("the relief's width", r.width(), Math.max(t, SMALLEST_RELIEF_MM));
     double past = Math.max(t / 2, t + shape.firstRadiusMm() + shape.tangentMm());
-    double depth =
-        r.depth() == null
-            ? past
-            : Math.max(0, context.values.lengthMm(r.depth()) + shape.tangentMm());
+    double depth = r.depth() == null ? past : reliefDepth(context.values.lengthMm(r.depth()));
     relief =
         r.shape() == Relief.Shape.NONE
             ? new ReliefSize(r.shape(), TEAR_MM, 0)
@@ -169,6 +166,25 @@ final class StripBuilder {
       throw new StepFailed(
           what, "the gap at corners is " + Words.mm(gap) + "; it must be more than 0");
     }
+  }
+
+  /** From the tangent line inwards: a cut that ends before the bend leaves it fast to the wall. */
+  private double reliefDepth(double fromEdge) throws StepFailed {
+    double bend = -shape.tangentMm();
+    if (fromEdge <= bend + context.tolerance.lengthMm()) {
+      throw new StepFailed(
+          new Failure(
+              what,
+              "the relief is "
+                  + Words.mm(fromEdge)
+                  + " deep, and the bend begins "
+                  + Words.mm(bend)
+                  + " from the edge: it would tear",
+              List.of(),
+              null,
+              "with a relief deeper than " + Words.mm(bend)));
+    }
+    return fromEdge - bend;
   }
 
   /** The wall with room made for the strips. */

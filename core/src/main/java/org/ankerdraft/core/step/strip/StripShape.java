@@ -49,9 +49,14 @@ public record StripShape(double tangentMm, double firstRadiusMm, List<Piece> pie
           : BendMethod.outsideSetbackMm(angle, radius, thickness);
     }
 
-    /** Where the bend begins. */
-    public double tangent(Seat.Position position, double outside) {
-      return switch (position) {
+    /**
+     * Where the bend begins.
+     *
+     * @param position of the bend against the edge, null for the usual
+     * @param usual of the kind of strip
+     */
+    public double tangent(Seat.Position position, Seat.Position usual, double outside) {
+      return switch (position == null ? usual : position) {
         case INSIDE -> -outside;
         case CENTRED -> -outside / 2;
         case OUTSIDE -> 0;
