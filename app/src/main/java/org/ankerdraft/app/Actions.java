@@ -28,6 +28,13 @@ final class Actions {
                   r.needsBody() ? hasBody : Actions::always,
                   () -> steps.add(kind)));
     }
+    add(
+        Stage.SHAPE,
+        "Draw a sketch",
+        "S D",
+        "pencil line arc circle rectangle constraint dimension",
+        Actions::always,
+        window::togglePencil);
     add(Stage.DRAFT, "Draft map", "D M", "show angle", hasBody, () -> window.map(Look.Map.DRAFT));
     add(Stage.WALLS, "Wall map", "W M", "show thickness", hasBody, () -> window.map(Look.Map.WALL));
     add(

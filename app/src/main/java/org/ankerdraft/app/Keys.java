@@ -19,7 +19,9 @@ final class Keys {
   }
 
   void pressed(KeyEvent e) {
-    if (e.isShortcutDown()) {
+    if (!e.isShortcutDown() && window.isPencils(e)) {
+      e.consume();
+    } else if (e.isShortcutDown()) {
       if (withModifier(e)) {
         e.consume();
       }

@@ -30,13 +30,17 @@ import org.ankerdraft.app.flat.FlatPane;
 import org.ankerdraft.app.flat.FlatSide;
 import org.ankerdraft.app.flat.FoldScenes;
 import org.ankerdraft.app.measure.MeasureCard;
+import org.ankerdraft.app.session.NewSteps;
 import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
+import org.ankerdraft.app.sketch.Pencil;
+import org.ankerdraft.app.sketch.PencilCard;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
+import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.render.draw.Looks;
 import org.ankerdraft.render.export.PartImage;
@@ -62,6 +66,8 @@ final class MainWindow {
   private final PartCard partCard;
   private final FindingsPane findings;
   private final MeasureCard measure;
+  private final PencilCard pencilCard = new PencilCard();
+  private final Pencil pencil;
   private final FlatSide flat;
   private final SplitPane middle = new SplitPane();
   private boolean folding;
@@ -88,6 +94,7 @@ final class MainWindow {
     partCard = new PartCard(session, choices);
     findings = new FindingsPane(session, this::fly);
     measure = new MeasureCard(session, view::dimensions);
+    pencil = new Pencil(session, view, this::showPencil);
     flat = new FlatSide(session, middle, new FlatHost(), this::flatShown);
     files = new FileActions(stage, session, view);
     start = new StartPane(files);
@@ -109,7 +116,7 @@ final class MainWindow {
   }
 
   private void assemble() {
-    VBox right = new VBox(measure, card, partCard, findings);
+    VBox right = new VBox(measure, pencilCard, card, partCard, findings);
     right.getStyleClass().add("right");
     ScrollPane scroll = new ScrollPane(right);
     scroll.setFitToWidth(true);
@@ -196,6 +203,7 @@ final class MainWindow {
     switch (change) {
       case DOCUMENT -> {
         measure.refresh();
+        pencil.look();
         start.show(session.document().steps().isEmpty());
         ledger.show();
         card.show();
@@ -205,6 +213,7 @@ final class MainWindow {
       case EARLY -> showScene();
       case STATE -> {
         measure.refresh();
+        pencil.built();
         ledger.show();
         card.show();
         showScene();
@@ -223,6 +232,7 @@ final class MainWindow {
         if (session.selectedStep().isPresent()) {
           showPartCard(false);
         }
+        pencil.end();
         if (choices.isWaiting() && session.picked().isEmpty()) {
           choices.stopWaiting();
         }
@@ -337,7 +347,8 @@ final class MainWindow {
                 session.bodies(),
                 session.isReportCurrent() ? session.report().orElse(null) : null));
     view.lines(SketchLines.of(session));
-    view.handles(choices.isWaiting() || folding ? List.of() : Handles.of(session));
+    pencil.look();
+    view.handles(choices.isWaiting() || folding || pencil.isOn() ? List.of() : Handles.of(session));
   }
 
   private void turnPull(Vec3 pull) {
@@ -426,6 +437,31 @@ final class MainWindow {
     Clipboard.getSystemClipboard().setContent(content);
     session.notice("copied " + names.replace(System.lineSeparator(), ", "));
     return true;
+  }
+
+  private void showPencil() {
+    pencilCard.show(pencil);
+    card.setShownBeside(!pencil.isOn());
+  }
+
+  /** Draws in the selected sketch, or in a new one on what is picked; or ends it. */
+  void togglePencil() {
+    if (pencil.isOn()) {
+      pencil.end();
+      return;
+    }
+    if (session.selectedStep().filter(Sketch.class::isInstance).isEmpty()) {
+      NewSteps picks = new NewSteps(session);
+      Sketch empty = new Sketch(picks.head("sketch"), picks.plane(), List.of());
+      session.edit(session.document().withNewStep(empty));
+      session.select(empty.id());
+    }
+    pencil.beginWhenBuilt();
+  }
+
+  /** Whether the pencil, while it is on, takes a key. */
+  boolean isPencils(KeyEvent e) {
+    return pencil.isOn() && !isTyping() && pencil.key(e);
   }
 
   void toggleMeasuring() {

@@ -46,7 +46,7 @@ final class StartPane extends VBox {
     getChildren().clear();
     Label title = new Label("Begin a part");
     title.getStyleClass().add("card-title");
-    Label hint = new Label("with a sketch (keys S S), a template or a file");
+    Label hint = new Label("by drawing (keys S D), with a template or a file");
     hint.getStyleClass().add("second");
     getChildren().addAll(title, hint);
     FlowPane templates = tiles("Templates");

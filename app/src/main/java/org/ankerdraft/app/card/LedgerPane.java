@@ -57,7 +57,7 @@ public final class LedgerPane extends VBox {
       rows.getChildren().add(row(part.steps().get(i), i));
     }
     if (part.steps().isEmpty()) {
-      Label hint = new Label("Start with a sketch: S then S, or Ctrl Space.");
+      Label hint = new Label("Draw a sketch: S then D; or find anything with Ctrl Space.");
       hint.setWrapText(true);
       hint.getStyleClass().addAll("second", "empty-hint");
       rows.getChildren().add(hint);

@@ -28,6 +28,8 @@ public final class StepCard extends VBox {
   private final SlotRows<Step> rows;
   private final ChoiceEditor choices;
 
+  private boolean isShownBeside = true;
+
   /** The step for which picking was begun by itself. */
   private String begunFor = "";
 
@@ -54,11 +56,17 @@ public final class StepCard extends VBox {
     show();
   }
 
+  /** Makes room for another card while something else has the hand. */
+  public void setShownBeside(boolean shown) {
+    isShownBeside = shown;
+    show();
+  }
+
   /** Brings the card up to date; a field being typed in is left alone. */
   public void show() {
     Optional<Step> step = session.selectedStep();
-    setVisible(step.isPresent());
-    setManaged(step.isPresent());
+    setVisible(step.isPresent() && isShownBeside);
+    setManaged(isVisible());
     if (step.isEmpty()) {
       rows.forget();
       return;

@@ -21,6 +21,7 @@ import org.ankerdraft.render.draw.Dimension;
 import org.ankerdraft.render.draw.Raster;
 import org.ankerdraft.render.draw.Renderer;
 import org.ankerdraft.render.draw.Scene;
+import org.ankerdraft.render.draw.SketchPainter;
 import org.ankerdraft.render.export.PartImage;
 import org.ankerdraft.render.look.Label;
 import org.ankerdraft.render.look.Look;
@@ -79,6 +80,9 @@ public final class ChartView extends Region {
   private List<List<Vec3>> lines = List.of();
   private List<Dimension> dimensions = List.of();
   private Dimension reading;
+
+  /** What takes the pointer while a sketch is drawn, or null. */
+  private Pen pen;
 
   /**
    * The handle being dragged; a new one is shown for each new state while this one counts from
@@ -166,7 +170,8 @@ public final class ChartView extends Region {
     scene = changed;
     box = newBox;
     perspective(camera.isPerspective());
-    if (!fitted) {
+    // While somebody draws the view stays.
+    if (!fitted && pen == null) {
       fitted = scene.triangleCount() > 0;
       fit();
       // Soon is better than smooth; it is drawn well when it rests.
@@ -209,6 +214,17 @@ public final class ChartView extends Region {
   /** Lines laid over the part: the sketch being edited. */
   public void lines(List<List<Vec3>> changed) {
     lines = changed;
+    dirty = true;
+  }
+
+  /** Gives the pointer to a pen, which draws; null takes it back. */
+  public void pen(Pen taken) {
+    pen = taken;
+    dirty = true;
+  }
+
+  /** Draws again. */
+  public void refresh() {
     dirty = true;
   }
 
@@ -319,7 +335,11 @@ public final class ChartView extends Region {
     ChartPainter painter = new ChartPainter(look.palette());
     Look legible = scene.triangleCount() == 0 ? look.withMap(Look.Map.NONE) : look;
     painter.paint(canvas, camera, raster, legible, labels, pullFoot, grips());
-    painter.paintLines(canvas, camera, lines);
+    if (pen == null) {
+      painter.paintLines(canvas, camera, lines);
+    } else {
+      new SketchPainter(look.palette()).paint(canvas, camera, pen.strokes());
+    }
     painter.paintDimensions(canvas, camera, dimensions);
     if (reading != null) {
       painter.paintDimensions(canvas, camera, List.of(reading));
@@ -377,6 +397,11 @@ public final class ChartView extends Region {
   }
 
   private void moved(MouseEvent e) {
+    if (pen != null) {
+      pen.moved(camera, e);
+      dirty = true;
+      return;
+    }
     boolean onHandle = handleAt(e) != null || isOnSection(e) || isOnPull(e);
     setCursor(onHandle || borderView(e) != null ? Cursor.HAND : Cursor.DEFAULT);
     hover(onHandle ? new Under(0, 0, null) : under(e.getX(), e.getY()));
@@ -427,6 +452,11 @@ public final class ChartView extends Region {
     requestFocus();
     pressX = lastX = e.getX();
     pressY = lastY = e.getY();
+    if (isPens(e)) {
+      pen.pressed(camera, e);
+      dirty = true;
+      return;
+    }
     dragged = e.getButton() == MouseButton.PRIMARY ? handleAt(e) : null;
     draggingSection = dragged == null && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
     draggingPull =
@@ -444,6 +474,11 @@ public final class ChartView extends Region {
   private void dragged(MouseEvent e) {
     double dx = e.getX() - lastX;
     double dy = e.getY() - lastY;
+    if (isPens(e)) {
+      pen.dragged(camera, e);
+      dirty = true;
+      return;
+    }
     if (dragged != null) {
       dragged.drag(camera, e.getX() - pressX, e.getY() - pressY);
       return;
@@ -466,7 +501,21 @@ public final class ChartView extends Region {
     move();
   }
 
+  /** The pen draws with the first button; the others move the view. */
+  private boolean isPens(MouseEvent e) {
+    return pen != null
+        && !e.isShiftDown()
+        && !e.isSecondaryButtonDown()
+        && !e.isMiddleButtonDown()
+        && e.getButton() == MouseButton.PRIMARY;
+  }
+
   private void released(MouseEvent e) {
+    if (isPens(e)) {
+      pen.released(camera, e);
+      dirty = true;
+      return;
+    }
     if (dragged != null) {
       dragged.end();
       dragged = null;

@@ -38,7 +38,8 @@ public final class SketchLines {
     return sketch.curves().stream().map(SketchLines::points).toList();
   }
 
-  private static List<Vec3> points(ProfileCurve curve) {
+  /** A curve as points close to each other. */
+  public static List<Vec3> points(ProfileCurve curve) {
     return switch (curve) {
       case ProfileCurve.Line l -> List.of(l.start(), l.end());
       case ProfileCurve.Circle c ->

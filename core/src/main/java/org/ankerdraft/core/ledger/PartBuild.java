@@ -249,7 +249,12 @@ final class PartBuild implements Runs.Building {
     } catch (SketchProblem e) {
       return failed(
           known,
-          new Failure(known.word(), e.getMessage(), List.of("curve " + e.curve()), null, null),
+          new Failure(
+              known.word(),
+              e.getMessage(),
+              e.curve().isEmpty() ? List.of() : List.of("curve " + e.curve()),
+              null,
+              null),
           StepResult.since(start));
     } catch (Choosing.Adrift e) {
       return adrift(known, e.lost(), StepResult.since(start));

@@ -2,6 +2,7 @@ package org.ankerdraft.core.sketch;
 
 import java.util.List;
 import java.util.Map;
+import org.ankerdraft.core.sketch.constraint.Constrained.Held;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.ProfileCurve.Region;
 
@@ -12,6 +13,7 @@ import org.ankerdraft.kernel.ProfileCurve.Region;
  * @param regions the closed areas: outer contours with the inner ones directly within them
  * @param nameByTag names of curves by the tag they carry
  * @param chains the chains that do not close, in the order of drawing
+ * @param held what its constraints hold and what they leave free
  * @param openAt a loose end in words, if some chain does not close; null if all do
  */
 public record ResolvedSketch(
@@ -20,7 +22,8 @@ public record ResolvedSketch(
     List<Region> regions,
     Map<Integer, String> nameByTag,
     String openAt,
-    List<List<ProfileCurve>> chains) {
+    List<List<ProfileCurve>> chains,
+    Held held) {
   public ResolvedSketch {
     curves = List.copyOf(curves);
     regions = List.copyOf(regions);

@@ -7,7 +7,7 @@ public final class SketchProblem extends Exception {
   private static final long serialVersionUID = 1L;
   private final String curve;
 
-  SketchProblem(String curve, String message) {
+  public SketchProblem(String curve, String message) {
     super(message);
     this.curve = curve;
   }

@@ -5,10 +5,14 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.sketch.constraint.Constrained;
+import org.ankerdraft.core.sketch.constraint.Constrained.Held;
+import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.ProfileCurve.Region;
 import org.ankerdraft.vectors.Xy;
@@ -30,14 +34,29 @@ public final class SketchResolver {
     this.tolerance = tolerance;
   }
 
+  /** Curves that stay where they are drawn. */
   public static ResolvedSketch resolve(
       List<SketchCurve> curves, Frame frame, Evaluator values, Tolerance tolerance)
       throws ExpressionException, SketchProblem {
+    return resolve(curves, List.of(), frame, values, tolerance);
+  }
+
+  public static ResolvedSketch resolve(
+      List<SketchCurve> curves,
+      List<Constraint> constraints,
+      Frame frame,
+      Evaluator values,
+      Tolerance tolerance)
+      throws ExpressionException, SketchProblem {
+    Held held =
+        constraints.isEmpty()
+            ? new Held(curves, 0, Set.of(), List.of())
+            : Constrained.hold(curves, constraints, values);
     SketchResolver r = new SketchResolver(values, tolerance);
-    for (SketchCurve c : curves) {
+    for (SketchCurve c : held.curves()) {
       r.add(c, c.name());
     }
-    return r.assemble(frame);
+    return r.assemble(frame, held);
   }
 
   private void add(SketchCurve curve, String name) throws ExpressionException, SketchProblem {
@@ -188,7 +207,7 @@ public final class SketchResolver {
     }
   }
 
-  private ResolvedSketch assemble(Frame frame) throws SketchProblem {
+  private ResolvedSketch assemble(Frame frame, Held held) throws SketchProblem {
     List<List<Curve2>> contours = new ArrayList<>();
     List<List<ProfileCurve>> chains = new ArrayList<>();
     String open = null;
@@ -214,7 +233,7 @@ public final class SketchResolver {
     List<ProfileCurve> all = new ArrayList<>();
     real.forEach(c -> all.add(c.in(frame)));
     construction.forEach(c -> all.add(c.in(frame)));
-    return new ResolvedSketch(frame, all, nested(contours, frame), names, open, chains);
+    return new ResolvedSketch(frame, all, nested(contours, frame), names, open, chains, held);
   }
 
   /** The first curve with all that follows it, and all that leads to it if they do not close. */

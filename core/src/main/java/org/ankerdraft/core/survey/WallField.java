@@ -173,7 +173,7 @@ public final class WallField {
       }
       for (int round = 0; round < ROUNDS_OF_HALVING; round++) {
         FineMesh finer = now.halved(spread * SHORTEST_SHARE);
-        if (finer == now.mesh) {
+        if (finer.nodeCount() == now.mesh.nodeCount()) {
           break;
         }
         now = now.on(finer, threads);

@@ -169,6 +169,11 @@ public final class ChartPainter {
   }
 
   private void haloed(Graphics2D g, String text, float x, float y, int ink) {
+    haloed(g, palette, text, x, y, ink);
+  }
+
+  /** A text with a halo of paper. */
+  static void haloed(Graphics2D g, Palette palette, String text, float x, float y, int ink) {
     var outline = g.getFont().createGlyphVector(g.getFontRenderContext(), text).getOutline(x, y);
     g.setStroke(new BasicStroke(3.4f, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
     g.setColor(colour(palette.field()));

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
 
@@ -13,10 +14,23 @@ import org.ankerdraft.core.step.Step;
  * Plane curves; regions are the areas that the curves enclose. A curve without a name is given one,
  * which it then keeps.
  */
-public record Sketch(Head head, PlaneRef plane, List<SketchCurve> curves) implements Step {
+public record Sketch(
+    Head head, PlaneRef plane, List<SketchCurve> curves, List<Constraint> constraints)
+    implements Step {
   public Sketch {
+    constraints = constraints == null ? List.of() : List.copyOf(constraints);
     plane = plane == null ? PlaneRef.LEVEL : plane;
     curves = curves == null ? List.of() : named(curves);
+  }
+
+  /** A sketch whose curves stay where they are drawn. */
+  public Sketch(Head head, PlaneRef plane, List<SketchCurve> curves) {
+    this(head, plane, curves, List.of());
+  }
+
+  /** The same with other curves and constraints. */
+  public Sketch with(List<SketchCurve> changed, List<Constraint> held) {
+    return new Sketch(head, plane, changed, held);
   }
 
   private static List<SketchCurve> named(List<SketchCurve> curves) {
@@ -56,7 +70,7 @@ public record Sketch(Head head, PlaneRef plane, List<SketchCurve> curves) implem
   }
 
   /** A name for a new curve: a letter and the first free number. */
-  String freeName(String letter) {
+  public String freeName(String letter) {
     int n = 1;
     while (isTaken(letter + n)) {
       n++;

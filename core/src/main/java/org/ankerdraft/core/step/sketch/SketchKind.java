@@ -21,6 +21,7 @@ import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.SketchResolver;
+import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
@@ -71,12 +72,23 @@ public final class SketchKind extends StepKind<Sketch> {
               "each with a name; contours may be nested: islands and holes alternate. Contours that"
                   + " cross are an error");
 
+  private static final Field<Sketch, List<Constraint>> CONSTRAINTS =
+      Field.<Sketch, List<Constraint>>of(
+              "constraints", ListForm.of(Constraint.FORM, "constraint"), Sketch::constraints)
+          .label("Constraints")
+          .otherwise(List.of())
+          .itemTitle((c, n) -> ((Constraint) c).inWords())
+          .about(
+              "relations that the curves keep. With constraints, numbers that are written as plain"
+                  + " numbers (`12.5 mm`) are where a curve was drawn, and may move; formulas hold."
+                  + " Ends drawn at one place stay together");
+
   public SketchKind() {
     super(
         "sketch",
         Sketch.class,
-        List.of(PLANE, CURVES),
-        (head, v) -> new Sketch(head, v.get(PLANE), v.get(CURVES)),
+        List.of(PLANE, CURVES, CONSTRAINTS),
+        (head, v) -> new Sketch(head, v.get(PLANE), v.get(CURVES), v.get(CONSTRAINTS)),
         SketchKind::twice,
         new Rail(Stage.SHAPE, "Sketch", 'S', "profile rectangle circle polygon line arc", false));
   }
@@ -122,7 +134,11 @@ public final class SketchKind extends StepKind<Sketch> {
         "",
         List.of(),
         SketchResolver.resolve(
-            step.curves(), in.frame("sketch", step.plane()), in.values, in.tolerance));
+            step.curves(),
+            step.constraints(),
+            in.frame("sketch", step.plane()),
+            in.values,
+            in.tolerance));
   }
 
   @Override

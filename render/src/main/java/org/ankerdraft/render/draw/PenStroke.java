@@ -1,0 +1,25 @@
+package org.ankerdraft.render.draw;
+
+import java.util.List;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * A line of a sketch in the view.
+ *
+ * @param look how it is drawn
+ * @param text beside its middle, may be empty
+ */
+public record PenStroke(List<Vec3> points, Look look, String text) {
+  /** What can still move is dashed, what is settled is solid. */
+  public enum Look {
+    SETTLED,
+    FREE,
+    CONSTRUCTION,
+    CHOSEN,
+    PROPOSED
+  }
+
+  public PenStroke {
+    points = List.copyOf(points);
+  }
+}
