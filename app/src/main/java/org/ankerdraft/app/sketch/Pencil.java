@@ -36,6 +36,8 @@ public final class Pencil implements Pen {
   /** A line this near to level or upright is meant to be so. */
   private static final double NEARLY_RAD = Math.toRadians(4);
 
+  private static final double EXACTLY_RAD = 1e-6;
+
   /** Places that are drawn freely fall on a grid of about so many pixels. */
   private static final double GRID_PIXELS = 5;
 
@@ -276,8 +278,9 @@ public final class Pencil implements Pen {
     near = seen == null ? "" : seen.curveAt(camera, x, y).orElse("");
     if (!snapped.isEmpty()) {
       at = seen.place(snapped);
-    } else if (from != null && tool == Tool.LINE) {
-      straighten();
+    }
+    if (from != null && tool == Tool.LINE) {
+      straighten(snapped.isEmpty() ? NEARLY_RAD : EXACTLY_RAD);
     }
   }
 
@@ -297,14 +300,15 @@ public final class Pencil implements Pen {
     }
   }
 
-  private void straighten() {
+  /** A line to a point that is there already is level only if it is. */
+  private void straighten(double within) {
     Xy a = begin(from);
     Xy way = at.minus(a);
     double angle = Math.atan2(way.y(), way.x());
-    if (way.length() > 0 && Math.abs(Math.sin(angle)) < Math.sin(NEARLY_RAD)) {
+    if (way.length() > 0 && Math.abs(Math.sin(angle)) < Math.sin(within)) {
       at = new Xy(at.x(), a.y());
       proposed.add(Relation.HORIZONTAL);
-    } else if (way.length() > 0 && Math.abs(Math.cos(angle)) < Math.sin(NEARLY_RAD)) {
+    } else if (way.length() > 0 && Math.abs(Math.cos(angle)) < Math.sin(within)) {
       at = new Xy(a.x(), at.y());
       proposed.add(Relation.VERTICAL);
     }
@@ -487,7 +491,8 @@ public final class Pencil implements Pen {
 
   /** A length typed while a line is drawn; Enter draws it. */
   private boolean number(KeyEvent e) {
-    String text = e.getText();
+    String name = e.getCode().getName();
+    String text = e.getCode().isDigitKey() ? name.substring(name.length() - 1) : e.getText();
     if (text.matches("[0-9.]")) {
       typed += text;
       return true;

@@ -14,6 +14,7 @@ import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.step.strip.Seat;
 
 /** The tables of docs/part-format.md, made from the forms. */
@@ -45,6 +46,7 @@ final class FormatTables {
     out.put("process.sheet", of(SheetProcess.FORM));
     out.put("parameter", of(Parameter.FORM));
     out.put("note", of(Note.FORM));
+    out.put("constraint", of(Constraint.FORM));
     out.put("plane", of(PlaneRef.FORM));
     out.put("seat", of(Seat.FORM));
     out.put("bending", of(Bending.FORM));

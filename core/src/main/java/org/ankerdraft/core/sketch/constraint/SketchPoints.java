@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
@@ -305,16 +306,15 @@ final class SketchPoints {
   }
 
   boolean canMove(SketchCurve curve, boolean[] movable) {
-    Guide g = guides.get(curve.name());
-    return switch (g) {
-      case Guide.Straight(PointRef from, PointRef to) ->
-          canMove(from, movable) || canMove(to, movable);
-      case Guide.Round(PointRef c, Coordinate r, PointRef on) ->
-          canMove(c, movable)
-              || (r != null && r.variable() >= 0 && movable[r.variable()])
-              || (on != null && canMove(on, movable));
-      case null -> false;
-    };
+    boolean ofPoints =
+        Stream.of(".from", ".to", ".centre")
+            .map(end -> points.get(curve.name() + end))
+            .anyMatch(p -> p != null && canMove(p, movable));
+    return ofPoints
+        || (guides.get(curve.name()) instanceof Guide.Round(var _, Coordinate r, var _)
+            && r != null
+            && r.variable() >= 0
+            && movable[r.variable()]);
   }
 
   private static boolean canMove(PointRef p, boolean[] movable) {

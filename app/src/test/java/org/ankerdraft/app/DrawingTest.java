@@ -1,0 +1,161 @@
+package org.ankerdraft.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.step.sketch.Sketch;
+import org.ankerdraft.vectors.Vec3;
+import org.junit.jupiter.api.Test;
+
+/** A profile drawn by mouse and numbers, held by its constraints, and extruded. */
+class DrawingTest extends InWindow {
+  @Override
+  String part() {
+    return "{\"ankerdraft\": 1, \"name\": \"drawn\", \"steps\": []}";
+  }
+
+  private Sketch sketch() {
+    return onFx(() -> (Sketch) window.session().document().steps().getFirst());
+  }
+
+  private void begin() throws Exception {
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.S);
+    robot.push(KeyCode.D);
+    until(() -> robot.lookup("#tool-line").tryQuery().isPresent());
+  }
+
+  private void click(double x, double y) {
+    robot.clickOn(onScreen(new Vec3(x, y, 0)));
+  }
+
+  private void key(KeyCode code) {
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(code);
+  }
+
+  @Test
+  void aChainIsDrawnClosedDimensionedAndExtruded() throws Exception {
+    begin();
+    // Nearly level, nearly upright: what is proposed is taken.
+    click(-10, -10);
+    click(15, -9.6);
+    click(15.3, 5);
+    robot.moveTo(onScreen(new Vec3(-10, 5, 0)));
+    click(-10, 5.2);
+    click(-10, -10);
+    until(() -> sketch().curves().size() == 4);
+    assertThat(sketch().constraints())
+        .extracting(c -> c.relation())
+        .contains(Relation.HORIZONTAL, Relation.VERTICAL);
+    // The chain closed: Escape leaves the tool, then a side is chosen and given its length.
+    key(KeyCode.ESCAPE);
+    click(2, -10);
+    until(() -> robot.lookup("#relation-length").tryQuery().isPresent());
+    type("#pencil-number", "40 mm");
+    robot.push(KeyCode.ENTER);
+    until(() -> sketch().constraints().stream().anyMatch(c -> c.relation() == Relation.LENGTH));
+    assertThat(text("#freedom")).contains("left");
+    key(KeyCode.ESCAPE);
+    until(() ->
+        robot
+            .lookup("#tool-line")
+            .tryQuery()
+            .map(n -> !n.getParent().getParent().isVisible())
+            .orElse(true));
+    settleEmpty();
+    robot.push(KeyCode.S);
+    robot.push(KeyCode.E);
+    settle();
+    assertThat(onFx(() -> window.session().state().orElseThrow().isOk())).isTrue();
+    // 40 wide, as high as it was drawn, some whole millimetres deep by default.
+    SketchCurve.Line side = (SketchCurve.Line) sketch().curves().get(1);
+    double height = Math.abs(number(side.to().y()) - number(side.from().y()));
+    double deep = volume() / (40 * height);
+    assertThat(deep).isPositive().isCloseTo(Math.rint(deep), within(1e-6));
+  }
+
+  private static double number(Expr e) {
+    return Double.parseDouble(e.text().replace(" mm", ""));
+  }
+
+  private void settleEmpty() throws Exception {
+    until(() ->
+        window.session().progressShare() < 0
+            && window.session().state().isPresent()
+            && window.session().state().get().part().equals(window.session().document()));
+  }
+
+  @Test
+  void aLengthTypedWhileDrawingIsKept() throws Exception {
+    begin();
+    click(-15, 0);
+    robot.moveTo(onScreen(new Vec3(5, 0.2, 0)));
+    robot.push(KeyCode.DIGIT2);
+    robot.push(KeyCode.DIGIT5);
+    robot.push(KeyCode.ENTER);
+    until(() -> sketch().curves().size() == 1);
+    Sketch drawn = sketch();
+    assertThat(drawn.constraints()).hasSize(2);
+    SketchCurve.Line l = (SketchCurve.Line) drawn.curves().getFirst();
+    assertThat(l.to().x().text()).isEqualTo("10 mm");
+    assertThat(l.to().y()).isEqualTo(l.from().y());
+  }
+
+  @Test
+  void aContradictionIsSaidAndChangesNothing() throws Exception {
+    begin();
+    key(KeyCode.R);
+    click(-10, -10);
+    click(15, 5);
+    until(() -> sketch().curves().size() == 4);
+    key(KeyCode.V);
+    click(2, -10);
+    type("#pencil-number", "30 mm");
+    robot.push(KeyCode.ENTER);
+    until(() -> sketch().constraints().size() == 5);
+    Sketch before = sketch();
+    robot.interact(() -> window.view().requestFocus());
+    robot.clickOn(onScreen(top(before)));
+    type("#pencil-number", "31 mm");
+    robot.push(KeyCode.ENTER);
+    until(() ->
+        robot.lookup(".field-error").queryAllAs(Label.class).stream()
+            .anyMatch(l -> l.getText().contains("contradict each other")));
+    assertThat(sketch()).isEqualTo(before);
+  }
+
+  /** The middle of the third side. */
+  private Vec3 top(Sketch s) {
+    SketchCurve.Line l = (SketchCurve.Line) s.curves().get(2);
+    var values = new org.ankerdraft.core.expression.Evaluator(java.util.Map.of());
+    try {
+      var middle = l.from().at(values).plus(l.to().at(values)).times(0.5);
+      return new Vec3(middle.x(), middle.y(), 0);
+    } catch (org.ankerdraft.core.expression.ExpressionException e) {
+      throw new AssertionError(e);
+    }
+  }
+
+  @Test
+  void aCornerIsDraggedAndUndone() throws Exception {
+    begin();
+    key(KeyCode.R);
+    click(-10, -10);
+    click(15, 5);
+    until(() -> sketch().curves().size() == 4);
+    Sketch before = sketch();
+    key(KeyCode.V);
+    robot.drag(onScreen(new Vec3(15, 5, 0))).dropTo(onScreen(new Vec3(20, 12, 0)));
+    until(() -> !sketch().equals(before));
+    SketchCurve.Line side = (SketchCurve.Line) sketch().curves().get(1);
+    assertThat(number(side.from().x())).isCloseTo(number(side.to().x()), within(1e-7));
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    until(() -> sketch().equals(before));
+  }
+}

@@ -1,0 +1,146 @@
+package org.ankerdraft.core.step.sketch;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Map;
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.part.Read;
+import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.sketch.SketchProblem;
+import org.ankerdraft.core.sketch.constraint.Constraint;
+import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.vectors.Xy;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What the hand does to a sketch, and how a held sketch builds. */
+class SketchEditsTest {
+  private static final Evaluator VALUES = new Evaluator(Map.of());
+
+  private static SketchEdits on(Sketch s) throws Exception {
+    return new SketchEdits(s, VALUES);
+  }
+
+  private static Point2 at(double x, double y) {
+    return SketchEdits.point(new Xy(x, y));
+  }
+
+  private static Sketch rectangle() throws Exception {
+    return on(new Sketch(Head.of("s"), null, List.of())).withRectangle(at(0, 0), at(40, 30));
+  }
+
+  private static Sketch sized(Sketch s, String line, double mm) throws Exception {
+    return on(s).withConstraint(Constraint.dimension(Relation.LENGTH, new Expr(mm + " mm"), line));
+  }
+
+  private static double volume(Sketch s) {
+    PartDocument part =
+        Parts.part("{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm'}")
+            .withSteps(
+                List.of(
+                    s,
+                    Parts.part("{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm'}")
+                        .steps()
+                        .getFirst()));
+    PartState state = Parts.ok(part);
+    return Parts.volume(state);
+  }
+
+  @Test
+  void aRectangleStaysOneWhenItsSidesAreGivenLengths() throws Exception {
+    Sketch s = sized(sized(rectangle(), "l1", 55), "l2", 20);
+    assertThat(volume(s)).isCloseTo(55 * 20 * 10, within(1e-5));
+    // And when a corner is drawn away: what is dimensioned stays.
+    Sketch moved = on(s).dragged("l2.to", new Xy(-30, 90));
+    assertThat(volume(moved)).isCloseTo(55 * 20 * 10, within(1e-5));
+    assertThat(moved.constraints()).isEqualTo(s.constraints());
+  }
+
+  @Test
+  void whatIsDrawnOntoAnEndStaysOnIt() throws Exception {
+    Sketch s = sized(rectangle(), "l1", 50);
+    SketchEdits held = on(s);
+    Point2 corner = ((SketchCurve.Line) held.sketch().curves().get(1)).to();
+    Sketch roof = held.withLine(corner, at(25, 60), List.of());
+    Sketch grown = sized(roof, "l2", 45);
+    SketchCurve.Line side = (SketchCurve.Line) grown.curves().get(1);
+    SketchCurve.Line added = (SketchCurve.Line) grown.curves().getLast();
+    assertThat(added.from()).isEqualTo(side.to());
+  }
+
+  @Test
+  void aContradictionChangesNothing() throws Exception {
+    Sketch s = sized(rectangle(), "l1", 50);
+    assertThatThrownBy(() -> sized(s, "l3", 60))
+        .isInstanceOf(SketchProblem.class)
+        .hasMessageContaining("contradict each other")
+        .hasMessageContaining("length of l1")
+        .hasMessageContaining("length of l3");
+  }
+
+  @Test
+  void aCurveTakesWhatRefersToItAlong() throws Exception {
+    Sketch s = on(sized(rectangle(), "l1", 50)).without("l1");
+    assertThat(s.curves()).hasSize(3);
+    assertThat(s.constraints()).noneMatch(c -> c.of().contains("l1")).isNotEmpty();
+  }
+
+  /** The arc ends where it is drawn to, and its centre lies square to the line's end. */
+  @ParameterizedTest
+  @CsvSource({"30, 12", "30, -12", "15, 25", "-5, 9"})
+  void anArcLeavesALineTangently(double x, double y) throws Exception {
+    Sketch line =
+        on(new Sketch(Head.of("s"), null, List.of()))
+            .withLine(at(0, 0), at(20, 0), List.of(Relation.HORIZONTAL));
+    Sketch s = on(line).withTangentArc("l1", at(20, 0), at(x, y));
+    Sketch held = on(s).sketch();
+    SketchCurve.Arc arc = (SketchCurve.Arc) held.curves().getLast();
+    Xy centre = arc.centre().at(VALUES);
+    assertThat(centre.x()).isCloseTo(20, within(1e-6));
+    assertThat(centre.distance(arc.to().at(VALUES))).isCloseTo(Math.abs(centre.y()), within(1e-6));
+    assertThat(arc.clockwise()).isEqualTo(y < 0);
+    assertThatThrownBy(() -> on(line).withTangentArc("l1", at(20, 0), at(35, 0)))
+        .hasMessageContaining("straight");
+  }
+
+  @Test
+  void constraintsStandInTheFileAndAreFollowedByParameters() throws Exception {
+    Sketch s =
+        on(sized(rectangle(), "l2", 20))
+            .withConstraint(Constraint.dimension(Relation.LENGTH, new Expr("25 mm + 5 mm"), "l1"));
+    PartDocument part = Parts.part("").withSteps(List.of(s));
+    assertThat(PartJson.read(PartJson.write(part))).isEqualTo(new Read.Ok(part));
+    assertThat(volume(s)).isCloseTo(30 * 20 * 10, within(1e-5));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "{'constraint':'length','of':['a']}; constraints[0].value",
+        "{'constraint':'horizontal','of':['a'],'value':'3 mm'}; constraints[0].value",
+        "{'constraint':'angle','of':['a','b'],'value':'3 mm'}; constraints[0].",
+        "{'constraint':'glued','of':['a']}; constraints[0].constraint",
+        "{'constraint':'parallel','of':['a','b','c','d']}; constraints[0].of",
+      })
+  void aWrongConstraintIsRefusedAtItsPlace(String json, String place) {
+    String text =
+        "{'ankerdraft':1,'steps':[{'kind':'sketch','id':'s','curves':[],'constraints':["
+            + json
+            + "]}]}";
+    assertThat(PartJson.read(text.replace('\'', (char) 34)))
+        .isInstanceOfSatisfying(
+            Read.Bad.class, bad -> assertThat(bad.error().place()).contains(place));
+  }
+}
