@@ -203,7 +203,7 @@ public record FaceWords(Function<String, Optional<String>> titles) {
     Way most = ways.stream().max(Comparator.comparingDouble(Way::share)).orElseThrow();
     StringBuilder out = new StringBuilder();
     for (Way w : ways) {
-      if (w == most || (most.share() < ONE_WAY && w.share() > SECOND_WAY)) {
+      if (w.equals(most) || (most.share() < ONE_WAY && w.share() > SECOND_WAY)) {
         out.append(w.word()).append(' ');
       }
     }

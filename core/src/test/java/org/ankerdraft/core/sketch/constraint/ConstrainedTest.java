@@ -56,10 +56,6 @@ class ConstrainedTest {
     return held.curves().stream().filter(c -> c.name().equals(name)).findFirst().orElseThrow();
   }
 
-  private static Xy centre(Held held, String name) throws Exception {
-    return ((SketchCurve.Circle) curve(held, name)).centre().at(VALUES);
-  }
-
   private static double radius(Held held, String name) throws Exception {
     return VALUES.lengthMm(((SketchCurve.Circle) curve(held, name)).diameter()) / 2;
   }
