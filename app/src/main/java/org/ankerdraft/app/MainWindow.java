@@ -90,7 +90,7 @@ final class MainWindow {
     this.session = session;
     view = new ChartView(Look.plain(palette));
     choices = new ChoiceEditor(session);
-    card = new StepCard(session, choices);
+    card = new StepCard(session, choices, this::togglePencil);
     partCard = new PartCard(session, choices);
     findings = new FindingsPane(session, this::fly);
     measure = new MeasureCard(session, view::dimensions);

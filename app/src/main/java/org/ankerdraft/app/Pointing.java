@@ -137,7 +137,7 @@ final class Pointing {
   void picked(ChartView.Under u, MouseEvent e) {
     if (measure.isOn() && (e.isShiftDown() || isOnCap(u))) {
       if (u.place() != null) {
-        measure.take(Things.point(snapped(u.place())));
+        measure.take(Things.point(isOnCap(u) ? onSection(u.place()) : snapped(u.place())));
       }
       return;
     }
@@ -163,6 +163,12 @@ final class Pointing {
     } else {
       session.pick(thing, e.isControlDown() || e.isShortcutDown());
     }
+  }
+
+  /** A place on the cap, exactly in the section's plane. */
+  private Vec3 onSection(Vec3 place) {
+    Plane p = view.section();
+    return place.minus(p.normal().times(p.signedDistance(place)));
   }
 
   /** The nearest corner of a body, if it is near on the screen; else the place itself. */

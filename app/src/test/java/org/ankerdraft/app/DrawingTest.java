@@ -158,4 +158,45 @@ class DrawingTest extends InWindow {
     robot.push(KeyCode.CONTROL, KeyCode.Z);
     until(() -> sketch().equals(before));
   }
+
+  /** An arc follows a line tangentially without leaving the chain, and lines go on from it. */
+  @Test
+  void anArcFollowsALineWithinTheChain() throws Exception {
+    begin();
+    click(-15, -10);
+    click(5, -9.8);
+    key(KeyCode.A);
+    click(5, 6);
+    click(-15, 6.1);
+    until(() -> sketch().curves().size() == 3);
+    Sketch drawn = sketch();
+    assertThat(drawn.curves().get(1)).isInstanceOf(SketchCurve.Arc.class);
+    assertThat(drawn.curves().get(2)).isInstanceOf(SketchCurve.Line.class);
+    assertThat(drawn.constraints())
+        .anyMatch(c -> c.relation() == Relation.TANGENT && c.of().contains("l1"));
+    // Half a circle from level to level.
+    SketchCurve.Arc arc = (SketchCurve.Arc) drawn.curves().get(1);
+    assertThat(number(arc.centre().x())).isCloseTo(number(arc.from().x()), within(1e-6));
+  }
+
+  /** From its card a sketch that is there already is drawn on, and what holds it is let go. */
+  @Test
+  void aSketchIsDrawnOnFromItsCard() throws Exception {
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.S);
+    robot.push(KeyCode.S);
+    until(() -> robot.lookup("#draw").tryQuery().isPresent());
+    settleEmpty();
+    robot.clickOn("#draw");
+    until(() -> robot.lookup("#tool-circle").tryQuery().isPresent());
+    key(KeyCode.R);
+    click(-12, -8);
+    click(4, 3);
+    until(() -> sketch().curves().size() == 5);
+    key(KeyCode.V);
+    click(-4, -8);
+    until(() -> robot.lookup("l1 horizontal").tryQuery().isPresent());
+    robot.clickOn(".away");
+    until(() -> sketch().constraints().size() == 3);
+  }
 }

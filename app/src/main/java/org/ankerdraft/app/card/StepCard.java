@@ -17,6 +17,7 @@ import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.sketch.Sketch;
 
 /** The editor of the selected step: stands beside the view, changes the part while one types. */
 public final class StepCard extends VBox {
@@ -33,7 +34,12 @@ public final class StepCard extends VBox {
   /** The step for which picking was begun by itself. */
   private String begunFor = "";
 
-  public StepCard(Session session, ChoiceEditor choices) {
+  private final Button draw = new Button("Draw in the view    S D");
+
+  /**
+   * @param drawing begins to draw in the selected sketch
+   */
+  public StepCard(Session session, ChoiceEditor choices, Runnable drawing) {
     this.session = session;
     this.choices = choices;
     rows =
@@ -52,7 +58,10 @@ public final class StepCard extends VBox {
     outcome.setMinHeight(Region.USE_PREF_SIZE);
     remedy.getStyleClass().add("link");
     fields.getStyleClass().add("fields");
-    getChildren().addAll(title, fields, outcome, remedy);
+    draw.getStyleClass().add("link");
+    draw.setId("draw");
+    draw.setOnAction(e -> drawing.run());
+    getChildren().addAll(title, draw, fields, outcome, remedy);
     show();
   }
 
@@ -73,6 +82,8 @@ public final class StepCard extends VBox {
     }
     Step s = step.get();
     title.setText(StepKinds.of(s).title() + ", step " + (session.document().indexOf(s.id()) + 1));
+    draw.setVisible(s instanceof Sketch);
+    draw.setManaged(draw.isVisible());
     rows.show(s.id());
     showOutcome();
   }

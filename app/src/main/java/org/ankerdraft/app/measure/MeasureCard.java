@@ -177,7 +177,9 @@ public final class MeasureCard extends VBox {
   private String words(String thing) {
     return thing.contains("/")
         ? InWords.plain(session, thing)
-        : thing.contains(",") ? "point " + thing : thing.replace("body:", "body ");
+        : thing.contains(",")
+            ? "point " + thing.replace(",", ", ")
+            : thing.replace("body:", "body ");
   }
 
   private void keep() {

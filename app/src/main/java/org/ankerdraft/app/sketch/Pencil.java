@@ -204,8 +204,12 @@ public final class Pencil implements Pen {
   }
 
   void use(Tool other) {
+    // A chain goes on from lines to arcs and back.
+    boolean goesOn = tool.isOfChains() && other.isOfChains();
     tool = other;
-    dropCurve();
+    if (!goesOn) {
+      dropCurve();
+    }
     chosen.clear();
     changed.run();
     view.refresh();
@@ -260,6 +264,21 @@ public final class Pencil implements Pen {
       changed.run();
     }
     return isDone;
+  }
+
+  /** What holds the things that are chosen. */
+  List<Constraint> holding() {
+    return sketch().stream()
+        .flatMap(s -> s.constraints().stream())
+        .filter(c ->
+            c.of().stream()
+                .anyMatch(o -> chosen.stream().anyMatch(t -> o.equals(t) || o.startsWith(t + "."))))
+        .toList();
+  }
+
+  void letGo(Constraint c) {
+    edit(s -> s.without(c), true);
+    changed.run();
   }
 
   @Override

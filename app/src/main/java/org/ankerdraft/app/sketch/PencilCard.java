@@ -6,9 +6,12 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.ankerdraft.app.session.InWords;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
 
 /** Tools of the pencil, relations for what is chosen, and what of the sketch can still move. */
@@ -34,6 +37,7 @@ public final class PencilCard extends VBox {
   private final FlowPane tools = new FlowPane(10, 4);
   private final Label chosen = second();
   private final FlowPane relations = new FlowPane(10, 4);
+  private final VBox holding = new VBox();
   private final TextField number = new TextField();
   private final Label freedom = second();
   private final Label problem = new Label();
@@ -48,7 +52,7 @@ public final class PencilCard extends VBox {
     problem.getStyleClass().add("field-error");
     problem.setWrapText(true);
     freedom.setId("freedom");
-    getChildren().addAll(title, tools, chosen, number, relations, freedom, problem);
+    getChildren().addAll(title, tools, chosen, number, relations, holding, freedom, problem);
     setVisible(false);
     setManaged(false);
   }
@@ -102,6 +106,16 @@ public final class PencilCard extends VBox {
       SPANS.forEach(this::relation);
     } else if (n == 3) {
       relation(Relation.SYMMETRIC);
+    }
+    holding.getChildren().clear();
+    for (Constraint c : pencil.holding()) {
+      Button away = link("×");
+      away.getStyleClass().add("away");
+      away.setOnAction(e -> pencil.letGo(c));
+      Label words = new Label(c.inWords());
+      words.setMaxWidth(Double.MAX_VALUE);
+      HBox.setHgrow(words, Priority.ALWAYS);
+      holding.getChildren().add(new HBox(4, words, away));
     }
     number.setVisible(n == 1 || n == 2);
     number.setManaged(number.isVisible());

@@ -18,6 +18,11 @@ public enum Tool {
     this.key = key;
   }
 
+  /** Whether each curve begins where the last one ended. */
+  boolean isOfChains() {
+    return this == LINE || this == ARC;
+  }
+
   String title() {
     return title;
   }

@@ -1,8 +1,8 @@
 package org.ankerdraft.core.measure;
 
-import java.util.Locale;
 import java.util.Optional;
 import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.measure.Measuring.Thing;
 import org.ankerdraft.core.operation.Body;
@@ -74,6 +74,6 @@ public final class Things {
 
   /** How a point is written, to a ten-thousandth of a millimetre. */
   public static String point(Vec3 p) {
-    return String.format(Locale.ROOT, "%.4f,%.4f,%.4f", p.x(), p.y(), p.z());
+    return Numbers.tidy(p.x(), 4) + "," + Numbers.tidy(p.y(), 4) + "," + Numbers.tidy(p.z(), 4);
   }
 }

@@ -17,6 +17,7 @@ public final class SketchPainter {
   private static final float[] DASH = {7, 5};
   private static final float[] LONG_DASH = {14, 4, 3, 4};
   private static final double END = 3;
+  private static final double CLOSED_MM = 1e-6;
 
   private final Palette palette;
 
@@ -51,7 +52,10 @@ public final class SketchPainter {
       }
     }
     g.draw(path);
-    if (s.look() != PenStroke.Look.PROPOSED && !s.points().isEmpty()) {
+    // A spot is all end; a circle has none.
+    boolean isRound =
+        s.points().size() > 2 && s.points().getFirst().distance(s.points().getLast()) < CLOSED_MM;
+    if (s.look() != PenStroke.Look.PROPOSED && !s.points().isEmpty() && !isRound) {
       end(g, camera, s.points().getFirst());
       end(g, camera, s.points().getLast());
     }

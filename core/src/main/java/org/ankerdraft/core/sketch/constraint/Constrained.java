@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
@@ -42,11 +43,12 @@ public final class Constrained {
    */
   public static Held hold(List<SketchCurve> curves, List<Constraint> constraints, Evaluator values)
       throws ExpressionException, SketchProblem {
-    return hold(new SketchPoints(curves, values), curves, constraints, values);
+    return hold(new SketchPoints(curves, values), curves, constraints, values, Solver::solve);
   }
 
   /**
-   * The same with a point drawn to a place first, as far as the constraints let it.
+   * The same with a point drawn to a place first, as far as the constraints let it. Nothing is told
+   * of what is left free.
    *
    * @param point such as l1.from
    */
@@ -59,18 +61,22 @@ public final class Constrained {
       throws ExpressionException, SketchProblem {
     SketchPoints points = new SketchPoints(curves, values);
     points.draw(point, place);
-    return hold(points, curves, constraints, values);
+    return hold(points, curves, constraints, values, Solver::solveInHand);
   }
 
   private static Held hold(
-      SketchPoints points, List<SketchCurve> curves, List<Constraint> constraints, Evaluator values)
+      SketchPoints points,
+      List<SketchCurve> curves,
+      List<Constraint> constraints,
+      Evaluator values,
+      Function<SketchSystem, Solution> solver)
       throws ExpressionException, SketchProblem {
     List<Equation> equations = new ArrayList<>(points.own());
     Equations make = new Equations(points, values);
     for (int i = 0; i < constraints.size(); i++) {
       equations.addAll(make.of(constraints.get(i), i));
     }
-    Solution solution = Solver.solve(new SketchSystem(points.start(), equations, points.sizeMm()));
+    Solution solution = solver.apply(new SketchSystem(points.start(), equations, points.sizeMm()));
     return switch (solution) {
       case Solution.Solved s -> held(points, curves, constraints, s);
       case Solution.Contradiction(List<Integer> which) ->

@@ -9,11 +9,15 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import org.ejml.data.DMatrixRMaj;
-import org.ejml.dense.row.CommonOps_DDRM;
+import org.ejml.data.DMatrixSparseCSC;
+import org.ejml.data.DMatrixSparseTriplet;
 import org.ejml.dense.row.factory.DecompositionFactory_DDRM;
-import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
-import org.ejml.interfaces.decomposition.SingularValueDecomposition_F64;
-import org.ejml.interfaces.linsol.LinearSolverDense;
+import org.ejml.interfaces.decomposition.QRPDecomposition_F64;
+import org.ejml.interfaces.linsol.LinearSolverSparse;
+import org.ejml.ops.DConvertMatrixStruct;
+import org.ejml.sparse.FillReducing;
+import org.ejml.sparse.csc.CommonOps_DSCC;
+import org.ejml.sparse.csc.factory.LinearSolverFactory_DSCC;
 
 /**
  * Solves a sketch's equations by damped Gauss-Newton steps of least length (Levenberg 1944,
@@ -38,11 +42,17 @@ final class Solver {
     this.system = system;
   }
 
+  /** Solves and tells what is left free. */
   static Solution solve(SketchSystem system) {
-    return new Solver(system).solve();
+    return new Solver(system).solve(true);
   }
 
-  private Solution solve() {
+  /** Solves for a hand that moves: nothing is told of what is left free. */
+  static Solution solveInHand(SketchSystem system) {
+    return new Solver(system).solve(false);
+  }
+
+  private Solution solve(boolean isAnalysed) {
     double[] values = system.start().clone();
     boolean[] movable = new boolean[values.length];
     Arrays.fill(movable, true);
@@ -53,7 +63,7 @@ final class Solver {
       if (!c.settle(values)) {
         return new Solution.Contradiction(contradicting(cluster));
       }
-      freedom -= c.analyse(values, movable, redundant);
+      freedom -= isAnalysed ? c.analyse(values, movable, redundant) : 0;
     }
     return new Solution.Solved(values, freedom, movable, redundant);
   }
@@ -200,25 +210,46 @@ final class Solver {
 
     /** The shortest step that takes the errors away, damped: J' (J J' + d I)^-1 error. */
     private boolean step(double[] values, double[] error, double damping) {
-      DMatrixRMaj j = jacobian(values);
-      DMatrixRMaj jj = new DMatrixRMaj(error.length, error.length);
-      CommonOps_DDRM.multTransB(j, j, jj);
-      double scale = Math.max(CommonOps_DDRM.trace(jj) / error.length, 1e-12);
+      DMatrixSparseCSC j = sparseJacobian(values);
+      DMatrixSparseCSC jj = new DMatrixSparseCSC(error.length, error.length);
+      DMatrixSparseCSC transposed = new DMatrixSparseCSC(variables.length, error.length);
+      CommonOps_DSCC.transpose(j, transposed, null);
+      CommonOps_DSCC.mult(j, transposed, jj);
+      double trace = 0;
       for (int i = 0; i < error.length; i++) {
-        jj.add(i, i, damping * scale);
+        trace += jj.get(i, i);
       }
-      LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(error.length);
+      double more = damping * Math.max(trace / error.length, 1e-12);
+      for (int i = 0; i < error.length; i++) {
+        jj.set(i, i, jj.get(i, i) + more);
+      }
+      LinearSolverSparse<DMatrixSparseCSC, DMatrixRMaj> solver =
+          LinearSolverFactory_DSCC.cholesky(FillReducing.NONE);
       if (!solver.setA(jj)) {
         return false;
       }
       DMatrixRMaj y = new DMatrixRMaj(error.length, 1);
       solver.solve(new DMatrixRMaj(error.length, 1, true, error), y);
       DMatrixRMaj change = new DMatrixRMaj(variables.length, 1);
-      CommonOps_DDRM.multTransA(j, y, change);
+      CommonOps_DSCC.mult(transposed, y, change);
       for (int i = 0; i < variables.length; i++) {
         values[variables[i]] -= change.get(i);
       }
       return true;
+    }
+
+    /** An equation is of few variables: nearly all of it is zero. */
+    private DMatrixSparseCSC sparseJacobian(double[] values) {
+      DMatrixSparseTriplet j =
+          new DMatrixSparseTriplet(equations.size(), variables.length, 8 * equations.size());
+      for (int i = 0; i < equations.size(); i++) {
+        Equation e = equations.get(i);
+        double[] by = e.at(values).by();
+        for (int k = 0; k < by.length; k++) {
+          j.addItem(i, column.get(e.variables()[k]), by[k]);
+        }
+      }
+      return DConvertMatrixStruct.convert(j, (DMatrixSparseCSC) null);
     }
 
     /**
@@ -230,6 +261,9 @@ final class Solver {
       if (variables.length == 0) {
         return 0;
       }
+      for (int v : variables) {
+        movable[v] = false;
+      }
       DMatrixRMaj j = jacobian(values);
       int rank = rankAndMoves(j, movable);
       if (rank < equations.size()) {
@@ -238,27 +272,36 @@ final class Solver {
       return rank;
     }
 
+    /**
+     * By an orthogonal decomposition with column pivots: the columns beyond the rank are what is
+     * free, and what depends on them moves with them.
+     */
     private int rankAndMoves(DMatrixRMaj j, boolean[] movable) {
-      SingularValueDecomposition_F64<DMatrixRMaj> svd =
-          DecompositionFactory_DDRM.svd(j.numRows, j.numCols, false, true, false);
-      if (!svd.decompose(j.copy())) {
-        throw new IllegalStateException("a singular value decomposition did not converge");
+      QRPDecomposition_F64<DMatrixRMaj> qr = DecompositionFactory_DDRM.qrp(j.numRows, j.numCols);
+      if (!qr.decompose(j.copy())) {
+        throw new IllegalStateException("an orthogonal decomposition failed");
       }
-      double[] sizes = svd.getSingularValues();
-      double most = Arrays.stream(sizes).limit(svd.numberOfSingularValues()).max().orElse(0);
-      DMatrixRMaj vt = svd.getV(null, true);
-      double[] held = new double[variables.length];
+      DMatrixRMaj r = qr.getR(null, true);
+      int most = Math.min(r.numRows, r.numCols);
+      double first = most == 0 ? 0 : Math.abs(r.get(0, 0));
       int rank = 0;
-      for (int k = 0; k < svd.numberOfSingularValues(); k++) {
-        if (sizes[k] > RANK_SHARE * most) {
-          rank++;
-          for (int i = 0; i < held.length; i++) {
-            held[i] += vt.get(k, i) * vt.get(k, i);
+      while (rank < most && Math.abs(r.get(rank, rank)) > RANK_SHARE * first) {
+        rank++;
+      }
+      int[] order = qr.getColPivots();
+      double[] moves = new double[rank];
+      for (int free = rank; free < variables.length; free++) {
+        movable[variables[order[free]]] = true;
+        for (int i = rank - 1; i >= 0; i--) {
+          double sum = r.get(i, free);
+          for (int k = i + 1; k < rank; k++) {
+            sum -= r.get(i, k) * moves[k];
+          }
+          moves[i] = sum / r.get(i, i);
+          if (Math.abs(moves[i]) > MOVES) {
+            movable[variables[order[i]]] = true;
           }
         }
-      }
-      for (int i = 0; i < held.length; i++) {
-        movable[variables[i]] = 1 - held[i] > MOVES;
       }
       return rank;
     }

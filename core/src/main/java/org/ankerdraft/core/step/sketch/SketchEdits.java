@@ -128,13 +128,20 @@ public final class SketchEdits {
     return thing.equals(curve) || thing.startsWith(curve + ".");
   }
 
+  /** Without a constraint. */
+  public Sketch without(Constraint dropped) {
+    return sketch.with(
+        sketch.curves(), sketch.constraints().stream().filter(c -> !c.equals(dropped)).toList());
+  }
+
   /**
-   * With one constraint more.
+   * With one constraint more; a dimension takes the place of the one of the same things.
    *
    * @throws SketchProblem if it contradicts the others: then nothing is changed
    */
   public Sketch withConstraint(Constraint added) throws ExpressionException, SketchProblem {
     List<Constraint> held = new ArrayList<>(sketch.constraints());
+    held.removeIf(c -> c.relation() == added.relation() && c.of().equals(added.of()));
     held.add(added);
     return sketch.with(Constrained.hold(sketch.curves(), held, values).curves(), held);
   }

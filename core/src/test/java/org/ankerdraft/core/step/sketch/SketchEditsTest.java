@@ -80,6 +80,15 @@ class SketchEditsTest {
   }
 
   @Test
+  void aDimensionTakesThePlaceOfTheOneBeforeAndCanBeTakenAway() throws Exception {
+    Sketch s = sized(sized(rectangle(), "l1", 50), "l1", 60);
+    assertThat(s.constraints()).hasSize(5);
+    assertThat(volume(s)).isCloseTo(60 * 30 * 10, within(1e-5));
+    Constraint length = s.constraints().getLast();
+    assertThat(on(s).without(length).constraints()).hasSize(4).doesNotContain(length);
+  }
+
+  @Test
   void aContradictionChangesNothing() throws Exception {
     Sketch s = sized(rectangle(), "l1", 50);
     assertThatThrownBy(() -> sized(s, "l3", 60))
