@@ -3,6 +3,7 @@ package org.ankerdraft.app;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.BooleanSupplier;
+import org.ankerdraft.app.session.CopiedNames;
 import org.ankerdraft.app.session.NewSteps;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.kinds.StepKinds;
@@ -75,7 +76,7 @@ final class Actions {
         "C C",
         "clipboard face edge file",
         () -> !session.picked().isEmpty(),
-        window::copyNames);
+        () -> CopiedNames.of(session));
     add(
         Stage.CHECK,
         "Fit the part into the view",

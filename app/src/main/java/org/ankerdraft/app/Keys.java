@@ -2,6 +2,7 @@ package org.ankerdraft.app;
 
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.ankerdraft.app.session.CopiedNames;
 import org.ankerdraft.app.session.Session;
 
 /** The keys of the whole window; those without a modifier are left to whoever types. */
@@ -47,7 +48,7 @@ final class Keys {
       }
       case Y -> session.redo();
       case C -> {
-        return !window.isTyping() && window.copyNames();
+        return !window.isTyping() && CopiedNames.of(session);
       }
       default -> {
         return false;

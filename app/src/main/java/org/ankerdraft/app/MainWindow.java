@@ -3,14 +3,11 @@ package org.ankerdraft.app;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SplitPane;
 import javafx.scene.control.TextInputControl;
-import javafx.scene.input.Clipboard;
-import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -35,6 +32,7 @@ import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.app.sketch.Pencil;
 import org.ankerdraft.app.sketch.PencilCard;
+import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
@@ -83,6 +81,10 @@ final class MainWindow {
   private final Strokes strokes;
   private Palette palette = Palette.CHART;
   private Look.Map map = Look.Map.WALL;
+
+  /** The look of the last report: its scale holds while the next is made. */
+  private Look lastChecked;
+
   private org.ankerdraft.render.draw.Scene scene = org.ankerdraft.render.draw.Scene.empty();
 
   MainWindow(Stage stage, Session session) {
@@ -323,13 +325,15 @@ final class MainWindow {
   /** Brings look, labels and handle up to date with the session. */
   private void restyle() {
     Vec3 pull = session.document().process().pull().unit();
+    Optional<CheckReport> current =
+        session.report().filter(r -> session.isReportCurrent() && !folding);
     Look look =
-        Looks.of(
-            palette,
-            map,
-            scene,
-            session.isReportCurrent() && !folding ? session.report().orElse(null) : null,
-            pull);
+        current
+            .map(r -> Looks.of(palette, map, scene, r, pull))
+            .orElseGet(() -> Looks.meanwhile(palette, map, scene, pull, lastChecked));
+    if (current.isPresent()) {
+      lastChecked = look;
+    }
     if (folding) {
       look =
           look.withMap(Look.Map.FLAT)
@@ -421,22 +425,6 @@ final class MainWindow {
       Vec3 n = new Vec3(p.normal().y(), p.normal().z(), p.normal().x());
       view.section(new Plane(p.origin(), n));
     }
-  }
-
-  /** Puts the names of what is picked on the clipboard, as the part file writes them. */
-  boolean copyNames() {
-    String names =
-        session.picked().stream()
-            .map(Picked::name)
-            .collect(Collectors.joining(System.lineSeparator()));
-    if (names.isEmpty()) {
-      return false;
-    }
-    ClipboardContent content = new ClipboardContent();
-    content.putString(names);
-    Clipboard.getSystemClipboard().setContent(content);
-    session.notice("copied " + names.replace(System.lineSeparator(), ", "));
-    return true;
   }
 
   private void showPencil() {

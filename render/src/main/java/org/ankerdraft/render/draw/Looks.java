@@ -37,6 +37,17 @@ public final class Looks {
         .withFlat(bends(scene, report), flatHazards(scene, report));
   }
 
+  /**
+   * While a part is checked: what was measured before keeps its tints and hatches, on the scale of
+   * the last look.
+   *
+   * @param last null if there was none
+   */
+  public static Look meanwhile(Palette palette, Look.Map map, Scene scene, Vec3 pull, Look last) {
+    Look look = of(palette, map, scene, null, pull);
+    return last == null ? look : look.withWall(last.thinMm(), last.thickMm(), last.bands());
+  }
+
   /** Upper sides of all bends of sheet bodies. */
   private static Set<Integer> bends(Scene scene, CheckReport report) {
     Set<Integer> faces = new HashSet<>();

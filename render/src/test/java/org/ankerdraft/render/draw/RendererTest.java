@@ -368,4 +368,18 @@ class RendererTest {
       }
     }
   }
+
+  /** While a part is checked its map keeps the scale that it had. */
+  @Test
+  void theScaleOfTheMapHoldsMeanwhile() {
+    Look last =
+        Look.plain(Palette.CHART).withWall(1.1f, 3.6f, new float[] {1.1f, 2, 3, 3.5f, 3.6f});
+    Look meanwhile =
+        Looks.meanwhile(Palette.NIGHT, Look.Map.WALL, Scene.empty(), new Vec3(0, 0, 1), last);
+    assertThat(meanwhile.bands()).isEqualTo(last.bands());
+    assertThat(meanwhile.thinMm()).isEqualTo(1.1f);
+    assertThat(meanwhile.palette()).isEqualTo(Palette.NIGHT);
+    assertThat(Looks.meanwhile(Palette.CHART, Look.Map.WALL, Scene.empty(), Vec3.Z, null).bands())
+        .isEmpty();
+  }
 }
