@@ -95,7 +95,7 @@ public final class FindingsPane extends VBox {
     severity.setMinWidth(Region.USE_PREF_SIZE);
     HBox head = new HBox(6, what, severity);
     head.setAlignment(Pos.TOP_LEFT);
-    VBox row = new VBox(head, second((n == 1 ? "" : "worst: ") + numbers(worst)));
+    VBox row = new VBox(head, SlotRows.second((n == 1 ? "" : "worst: ") + numbers(worst)));
     row.getStyleClass().add("finding");
     VBox members = new VBox();
     members.getStyleClass().add("finding-members");
@@ -132,7 +132,7 @@ public final class FindingsPane extends VBox {
       cause.members().forEach(f -> members.getChildren().add(member(f, report, words)));
     } else {
       open.remove(key(cause.worst()));
-      members.getChildren().add(second("show all " + cause.members().size()));
+      members.getChildren().add(SlotRows.second("show all " + cause.members().size()));
     }
   }
 
@@ -142,7 +142,7 @@ public final class FindingsPane extends VBox {
         f.faces().isEmpty()
             ? f.body()
             : words.face(body == null ? null : body.body().named(), f.faces().getFirst());
-    Label line = second(place + ", " + numbers(f));
+    Label line = SlotRows.second(place + ", " + numbers(f));
     line.getStyleClass().add("finding-member");
     line.setOnMouseClicked(e -> {
       fly.accept(f);
@@ -154,13 +154,6 @@ public final class FindingsPane extends VBox {
 
   private static String tip(Finding f) {
     return f.message() + "\nSource: " + f.source() + "\n" + f.code();
-  }
-
-  private static Label second(String text) {
-    Label l = new Label(text);
-    l.getStyleClass().add("second");
-    l.setWrapText(true);
-    return l;
   }
 
   private Button repairButton(Finding f) {

@@ -153,6 +153,14 @@ public final class SlotRows<S> {
     }
   }
 
+  /** A text of second rank. */
+  public static Label second(String text) {
+    Label l = new Label(text);
+    l.getStyleClass().add("second");
+    l.setWrapText(true);
+    return l;
+  }
+
   public static HBox row(String label, Node control) {
     Label l = new Label(label);
     l.getStyleClass().add("field-label");

@@ -18,6 +18,7 @@ import javafx.util.Duration;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.ChartPainter;
 import org.ankerdraft.render.draw.Dimension;
+import org.ankerdraft.render.draw.DimensionPainter;
 import org.ankerdraft.render.draw.Raster;
 import org.ankerdraft.render.draw.Renderer;
 import org.ankerdraft.render.draw.Scene;
@@ -340,9 +341,10 @@ public final class ChartView extends Region {
     } else {
       new SketchPainter(look.palette()).paint(canvas, camera, pen.strokes());
     }
-    painter.paintDimensions(canvas, camera, dimensions);
+    DimensionPainter lengths = new DimensionPainter(look.palette());
+    lengths.paint(canvas, camera, dimensions);
     if (reading != null) {
-      painter.paintDimensions(canvas, camera, List.of(reading));
+      lengths.paint(canvas, camera, List.of(reading));
     }
     for (NumberHandle handle : handles) {
       if (isThere(handle)) {

@@ -50,7 +50,7 @@ public final class MeasureCard extends VBox {
     Label title = new Label("Measure");
     title.getStyleClass().add("card-title");
     Label hint =
-        second(
+        SlotRows.second(
             "Click one or two faces or edges; with Shift the point under the pointer. Esc ends.");
     keep.getStyleClass().add("link");
     keep.setId("keep-note");
@@ -129,7 +129,7 @@ public final class MeasureCard extends VBox {
     }
     values.getChildren().clear();
     if (now != null && now.failed() != null) {
-      values.getChildren().add(second(now.failed()));
+      values.getChildren().add(SlotRows.second(now.failed()));
     } else if (now != null) {
       for (Property p : now.properties()) {
         Label value = new Label(p.valueInWords());
@@ -156,7 +156,7 @@ public final class MeasureCard extends VBox {
       int n = i;
       Label words = new Label(title(kept.get(i)));
       words.setWrapText(true);
-      VBox text = new VBox(words, second(ofNotes.get(i).inWords()));
+      VBox text = new VBox(words, SlotRows.second(ofNotes.get(i).inWords()));
       HBox.setHgrow(text, Priority.ALWAYS);
       Button away = new Button("×");
       away.getStyleClass().addAll("link", "away");
@@ -203,12 +203,5 @@ public final class MeasureCard extends VBox {
     }
     String text = String.format(Locale.ROOT, "%.2f", r.properties().getFirst().value());
     return Optional.of(new Dimension(r.from(), r.to(), text, isEdited));
-  }
-
-  private static Label second(String text) {
-    Label l = new Label(text);
-    l.getStyleClass().add("second");
-    l.setWrapText(true);
-    return l;
   }
 }

@@ -33,14 +33,6 @@ import org.ankerdraft.vectors.Xy;
  * the first button of the pointer draws.
  */
 public final class Pencil implements Pen {
-  /** A line this near to level or upright is meant to be so. */
-  private static final double NEARLY_RAD = Math.toRadians(4);
-
-  private static final double EXACTLY_RAD = 1e-6;
-
-  /** Places that are drawn freely fall on a grid of about so many pixels. */
-  private static final double GRID_PIXELS = 5;
-
   private static final double EMPTY_MM = 60;
   private static final double ROOM = 1.4;
 
@@ -56,7 +48,6 @@ public final class Pencil implements Pen {
   private Sketch seenOf;
   private String problem = "";
   private final Set<String> chosen = new LinkedHashSet<>();
-  private String near = "";
 
   /** Where the curve being drawn begins, or null. */
   private Point2 from;
@@ -64,9 +55,7 @@ public final class Pencil implements Pen {
   /** The curve before it in the chain, or empty. */
   private String last = "";
 
-  private Xy at = Xy.ZERO;
-  private String snapped = "";
-  private final List<Relation> proposed = new ArrayList<>();
+  private final Aim aim = new Aim();
   private String typed = "";
   private String dragged = "";
 
@@ -149,7 +138,7 @@ public final class Pencil implements Pen {
           continue;
         }
         for (Vec3 p : s.points()) {
-          Xy q = inPlane(p);
+          Xy q = Aim.inPlane(frame, p);
           box[0] = Math.min(box[0], q.x());
           box[1] = Math.min(box[1], q.y());
           box[2] = Math.max(box[2], q.x());
@@ -164,11 +153,6 @@ public final class Pencil implements Pen {
             now.height() / (ROOM * Math.max(1, box[3] - box[1])));
     Vec3 middle = frame.at((box[0] + box[2]) / 2, (box[1] + box[3]) / 2);
     return new Camera(middle, frame.x(), frame.y(), scale, now.width(), now.height());
-  }
-
-  private Xy inPlane(Vec3 p) {
-    Vec3 d = p.minus(frame.origin());
-    return new Xy(d.dot(frame.x()), d.dot(frame.y()));
   }
 
   private Optional<Sketch> sketch() {
@@ -219,7 +203,7 @@ public final class Pencil implements Pen {
     from = null;
     last = "";
     typed = "";
-    proposed.clear();
+    aim.propose();
   }
 
   /** A change of the sketch, which may be impossible: then nothing changes, and it is said. */
@@ -288,27 +272,8 @@ public final class Pencil implements Pen {
   }
 
   private void aim(Camera camera, double x, double y) {
-    Vec3 place = camera.at(x, y, camera.depth(frame.origin()));
-    double step = grid(camera);
-    Xy free = inPlane(place);
-    at = new Xy(Math.rint(free.x() / step) * step, Math.rint(free.y() / step) * step);
-    proposed.clear();
-    snapped = seen == null ? "" : seen.pointAt(camera, frame, x, y).orElse("");
-    near = seen == null ? "" : seen.curveAt(camera, x, y).orElse("");
-    if (!snapped.isEmpty()) {
-      at = seen.place(snapped);
-    }
-    if (from != null && tool == Tool.LINE) {
-      straighten(snapped.isEmpty() ? NEARLY_RAD : EXACTLY_RAD);
-    }
-  }
-
-  /** One, two or five times a power of ten, of some pixels. */
-  private static double grid(Camera camera) {
-    double wanted = GRID_PIXELS / camera.pixelsPerMm();
-    double power = Math.pow(10, Math.floor(Math.log10(wanted)));
-    double m = wanted / power;
-    return power * (m < 1.5 ? 1 : m < 3.5 ? 2 : m < 7.5 ? 5 : 10);
+    Xy start = from != null && tool == Tool.LINE ? begin(from) : null;
+    aim.take(camera, frame, seen, start, x, y);
   }
 
   private Xy begin(Point2 p) {
@@ -319,45 +284,19 @@ public final class Pencil implements Pen {
     }
   }
 
-  /** A line to a point that is there already is level only if it is. */
-  private void straighten(double within) {
-    Xy a = begin(from);
-    Xy way = at.minus(a);
-    double angle = Math.atan2(way.y(), way.x());
-    if (way.length() > 0 && Math.abs(Math.sin(angle)) < Math.sin(within)) {
-      at = new Xy(at.x(), a.y());
-      proposed.add(Relation.HORIZONTAL);
-    } else if (way.length() > 0 && Math.abs(Math.cos(angle)) < Math.sin(within)) {
-      at = new Xy(a.x(), at.y());
-      proposed.add(Relation.VERTICAL);
-    }
-  }
-
-  /** The place under the pointer as it is written: that of the point it is on, exactly. */
-  private Point2 here() {
-    if (!snapped.isEmpty()) {
-      return seen.written(snapped);
-    }
-    Point2 plain = SketchEdits.point(at);
-    // What is level or upright takes the other's number as it stands, to the last digit.
-    return new Point2(
-        proposed.contains(Relation.VERTICAL) ? from.x() : plain.x(),
-        proposed.contains(Relation.HORIZONTAL) ? from.y() : plain.y());
-  }
-
   @Override
   public void pressed(Camera camera, MouseEvent e) {
     aim(camera, e.getX(), e.getY());
     if (tool == Tool.MOVE) {
       choose();
-      dragged = snapped.equals("origin") ? "" : snapped;
+      dragged = aim.snapped().equals("origin") ? "" : aim.snapped();
       return;
     }
     place();
   }
 
   private void choose() {
-    String thing = !snapped.isEmpty() ? snapped : near;
+    String thing = !aim.snapped().isEmpty() ? aim.snapped() : aim.near();
     if (thing.isEmpty()) {
       chosen.clear();
     } else if (!chosen.remove(thing)) {
@@ -369,20 +308,20 @@ public final class Pencil implements Pen {
   /** The next point of what is being drawn. */
   private void place() {
     if (from == null) {
-      from = here();
+      from = aim.written(seen, from);
       return;
     }
-    Point2 to = here();
+    Point2 to = aim.written(seen, from);
     Xy a = begin(from);
-    if (at.distance(a) == 0) {
+    if (aim.at().distance(a) == 0) {
       return;
     }
-    boolean closes = !snapped.isEmpty();
+    boolean closes = !aim.snapped().isEmpty();
     switch (tool) {
       case LINE -> line(to, closes);
       case ARC -> arc(to, closes);
       case CIRCLE -> {
-        double radius = at.distance(a);
+        double radius = aim.at().distance(a);
         Point2 centre = from;
         dropCurve();
         edit(s -> s.withCircle(centre, radius), true);
@@ -398,7 +337,7 @@ public final class Pencil implements Pen {
 
   private void line(Point2 to, boolean closes) {
     Point2 start = from;
-    List<Relation> keeps = List.copyOf(proposed);
+    List<Relation> keeps = aim.proposed();
     String length = typed;
     if (edit(
         s -> {
@@ -455,7 +394,7 @@ public final class Pencil implements Pen {
   @Override
   public void dragged(Camera camera, MouseEvent e) {
     if (!dragged.isEmpty()) {
-      Xy to = inPlane(camera.at(e.getX(), e.getY(), camera.depth(frame.origin())));
+      Xy to = Aim.inPlane(frame, camera.at(e.getX(), e.getY(), camera.depth(frame.origin())));
       String point = dragged;
       edit(s -> s.dragged(point, to), false);
     }
@@ -524,10 +463,10 @@ public final class Pencil implements Pen {
         && tool == Tool.LINE
         && typed.matches("\\d*\\.?\\d+|\\d+\\.")) {
       Xy a = begin(from);
-      Xy way = at.minus(a);
+      Xy way = aim.at().minus(a);
       if (way.length() > 0) {
-        at = a.plus(way.times(Double.parseDouble(typed) / way.length()));
-        snapped = "";
+        aim.put(a.plus(way.times(Double.parseDouble(typed) / way.length())));
+        aim.leave();
         place();
       }
       return true;
@@ -539,13 +478,13 @@ public final class Pencil implements Pen {
   public List<PenStroke> strokes() {
     List<PenStroke> out = new ArrayList<>();
     if (seen != null) {
-      out.addAll(seen.strokes(chosen, near));
+      out.addAll(seen.strokes(chosen, aim.near()));
       chosen.stream()
           .filter(c -> seen.place(c) != null)
           .forEach(c -> out.add(spot(seen.place(c), PenStroke.Look.CHOSEN, "")));
     }
-    if (!snapped.isEmpty()) {
-      out.add(spot(at, PenStroke.Look.CHOSEN, ""));
+    if (!aim.snapped().isEmpty()) {
+      out.add(spot(aim.at(), PenStroke.Look.CHOSEN, ""));
     }
     if (from != null) {
       out.add(rubber());
@@ -561,14 +500,14 @@ public final class Pencil implements Pen {
   /** What the next press would draw, with its numbers and the relations that it would keep. */
   private PenStroke rubber() {
     Xy a = begin(from);
-    Xy way = at.minus(a);
+    Xy way = aim.at().minus(a);
     StringBuilder text = new StringBuilder();
     text.append(typed.isEmpty() ? String.format(Locale.ROOT, "%.2f", way.length()) : typed + "▏");
     if (tool == Tool.LINE || tool == Tool.ARC) {
       text.append(
           String.format(Locale.ROOT, "  %.1f°", Math.toDegrees(Math.atan2(way.y(), way.x()))));
     }
-    proposed.forEach(r -> text.append("  ").append(r.word()));
+    aim.proposed().forEach(r -> text.append("  ").append(r.word()));
     return new PenStroke(shape(a, way), PenStroke.Look.PROPOSED, text.toString());
   }
 
@@ -582,14 +521,14 @@ public final class Pencil implements Pen {
       }
       case RECTANGLE -> {
         flat.add(a);
-        flat.add(new Xy(at.x(), a.y()));
-        flat.add(at);
-        flat.add(new Xy(a.x(), at.y()));
+        flat.add(new Xy(aim.at().x(), a.y()));
+        flat.add(aim.at());
+        flat.add(new Xy(a.x(), aim.at().y()));
         flat.add(a);
       }
       default -> {
         flat.add(a);
-        flat.add(at);
+        flat.add(aim.at());
       }
     }
     return flat.stream().map(p -> frame.at(p.x(), p.y())).toList();

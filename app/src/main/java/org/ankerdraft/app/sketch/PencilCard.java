@@ -9,6 +9,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.app.card.SlotRows;
 import org.ankerdraft.app.session.InWords;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.sketch.constraint.Constraint;
@@ -35,11 +36,11 @@ public final class PencilCard extends VBox {
 
   private Pencil pencil;
   private final FlowPane tools = new FlowPane(10, 4);
-  private final Label chosen = second();
+  private final Label chosen = SlotRows.second("");
   private final FlowPane relations = new FlowPane(10, 4);
   private final VBox holding = new VBox();
   private final TextField number = new TextField();
-  private final Label freedom = second();
+  private final Label freedom = SlotRows.second("");
   private final Label problem = new Label();
 
   public PencilCard() {
@@ -55,13 +56,6 @@ public final class PencilCard extends VBox {
     getChildren().addAll(title, tools, chosen, number, relations, holding, freedom, problem);
     setVisible(false);
     setManaged(false);
-  }
-
-  private static Label second() {
-    Label l = new Label();
-    l.getStyleClass().add("second");
-    l.setWrapText(true);
-    return l;
   }
 
   /** Shows a pencil; hides while it is off. */

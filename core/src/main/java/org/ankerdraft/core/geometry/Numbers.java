@@ -28,4 +28,11 @@ public final class Numbers {
   public static String deg(double rad) {
     return tidy(Math.toDegrees(rad), 4) + " deg";
   }
+
+  /** One, two or five times a power of ten, as near to a size as may be. */
+  public static double roundStep(double size) {
+    double power = Math.pow(10, Math.floor(Math.log10(size)));
+    double m = size / power;
+    return power * (m < 1.5 ? 1 : m < 3.5 ? 2 : m < 7.5 ? 5 : 10);
+  }
 }

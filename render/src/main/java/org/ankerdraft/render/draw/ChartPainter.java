@@ -14,6 +14,7 @@ import java.awt.image.BufferedImage;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.render.look.ChartFonts;
 import org.ankerdraft.render.look.Label;
 import org.ankerdraft.render.look.Look;
@@ -33,9 +34,6 @@ public final class ChartPainter {
 
   /** How near the pointer must be to a grip, pixels. */
   public static final double HANDLE_REACH = 14;
-
-  /** Length of an arrow head of a dimension, pixels. */
-  private static final double ARROW = 9;
 
   private static final int LEGEND_ROW = 17;
   private static final int LEGEND_MARGIN = 8;
@@ -241,45 +239,6 @@ public final class ChartPainter {
     g.dispose();
   }
 
-  /** Lengths over everything. */
-  public void paintDimensions(BufferedImage image, Camera camera, List<Dimension> dimensions) {
-    Graphics2D g = image.createGraphics();
-    g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
-    g.setFont(ChartFonts.of(ChartFonts.Cut.SOUNDING, 14f));
-    for (Dimension d : dimensions) {
-      int ink = d.edited() ? palette.buoy() : palette.ink();
-      double x0 = camera.screenX(d.from());
-      double y0 = camera.screenY(d.from());
-      double x1 = camera.screenX(d.to());
-      double y1 = camera.screenY(d.to());
-      double length = Math.hypot(x1 - x0, y1 - y0);
-      g.setColor(colour(ink));
-      g.setStroke(new BasicStroke(1.6f, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
-      g.draw(new java.awt.geom.Line2D.Double(x0, y0, x1, y1));
-      if (length > 1) {
-        double ux = (x1 - x0) / length;
-        double uy = (y1 - y0) / length;
-        // Where there is no room between the ends the arrows come from outside.
-        double way = length > 3 * ARROW ? 1 : -1;
-        arrow(g, x0, y0, -way * ux, -way * uy);
-        arrow(g, x1, y1, way * ux, way * uy);
-      }
-      float width = g.getFontMetrics().stringWidth(d.text());
-      haloed(g, d.text(), (float) (x0 + x1) / 2 - width / 2, (float) (y0 + y1) / 2 - 8, ink);
-    }
-    g.dispose();
-  }
-
-  /** A filled head with its tip at a place, on its way along (ux, uy). */
-  private static void arrow(Graphics2D g, double x, double y, double ux, double uy) {
-    Path2D head = new Path2D.Double();
-    head.moveTo(x, y);
-    head.lineTo(x - ARROW * ux - ARROW / 4 * uy, y - ARROW * uy + ARROW / 4 * ux);
-    head.lineTo(x - ARROW * ux + ARROW / 4 * uy, y - ARROW * uy - ARROW / 4 * ux);
-    head.closePath();
-    g.fill(head);
-  }
-
   /** A grip on the part: a ring with two arrow heads along a direction, and a number beside it. */
   public void paintHandle(
       BufferedImage image, Camera camera, Vec3 anchor, Vec3 direction, String caption) {
@@ -426,10 +385,7 @@ public final class ChartPainter {
    * Length of one bar of the scale: 1, 2 or 5 times a power of ten, as near 60 pixels as may be.
    */
   static double scaleStep(Camera camera) {
-    double wanted = 60 / camera.pixelsPerMm();
-    double power = Math.pow(10, Math.floor(Math.log10(wanted)));
-    double m = wanted / power;
-    return power * (m < 1.5 ? 1 : m < 3.5 ? 2 : m < 7.5 ? 5 : 10);
+    return Numbers.roundStep(60 / camera.pixelsPerMm());
   }
 
   private void paintLegend(Graphics2D g, Camera camera, Look look) {

@@ -1,0 +1,330 @@
+package org.ankerdraft.core.survey;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.vectors.Vec3;
+
+/** The nodes of a wall field and what is measured at each. */
+final class WallMeasurement {
+  /** Rounds of the shrinking sphere; each at least halves the error in practice. */
+  private static final int MOST_ROUNDS = 30;
+
+  /**
+   * A contact whose face looks back at the start by more than this counts as the wall's other side
+   * (cosine).
+   */
+  private static final float ACROSS = -0.5f;
+
+  /**
+   * A sphere whose nearest surface is this near to its radius has settled: the facets of a curved
+   * wall lie a little inside it. The thickness is at most that much too large.
+   */
+  private static final float SETTLED = 0.998f;
+
+  /**
+   * Where nodes are moved before measuring: towards the middle of their triangle, off the edges.
+   */
+  private static final float OFF_EDGE = 0.04f;
+
+  /** By more than this share. */
+  private static final float CHANGE = 0.025f;
+
+  final FineMesh mesh;
+  private final float accuracy;
+  final float[] ray;
+  private final float[] radius;
+  private final float[] centre;
+  private final float[] sample;
+  final float[] area;
+  private final boolean[] across;
+  private final boolean[] climbed;
+
+  /** How far from its centre anything was asked about to let a ball climb. */
+  private final float[] decided;
+
+  final float[] diameter;
+  private final float slack;
+  private final float size;
+  final AtomicInteger measured;
+  private final boolean[] taken;
+
+  /** What may be taken over of an earlier field, or null. */
+  private Earlier earlier;
+
+  WallMeasurement(FineMesh mesh, float accuracy, float slack) {
+    this(mesh, accuracy, slack, new AtomicInteger());
+  }
+
+  private WallMeasurement(FineMesh mesh, float accuracy, float slack, AtomicInteger measured) {
+    this.measured = measured;
+    this.slack = slack;
+    this.mesh = mesh;
+    this.accuracy = accuracy;
+    int n = mesh.nodeCount();
+    ray = new float[n];
+    radius = new float[n];
+    centre = new float[3 * n];
+    across = new boolean[n];
+    climbed = new boolean[n];
+    decided = new float[n];
+    diameter = new float[n];
+    area = new float[n];
+    taken = new boolean[n];
+    sample = mesh.positions().clone();
+    size = extent();
+    placeSamples();
+  }
+
+  private float extent() {
+    float low = Float.MAX_VALUE;
+    float high = -Float.MAX_VALUE;
+    for (float p : mesh.positions()) {
+      low = Math.min(low, p);
+      high = Math.max(high, p);
+    }
+    return 2 * Math.max(1e-6f, high - low);
+  }
+
+  private record Earlier(WallMeasurement measurement, FloatTuples known, SurfaceChange change) {}
+
+  /** The mesh with edges halved along which the thickness changes. */
+  FineMesh halved(double shortestMm) {
+    return mesh.halved((a, b) ->
+        Math.abs(diameter[a] - diameter[b]) > CHANGE * Math.min(diameter[a], diameter[b])
+            && mesh.lengthMm(a, b) > 2 * shortestMm);
+  }
+
+  /** The same on a finer mesh, whose new nodes are to be measured if no earlier field has them. */
+  WallMeasurement on(FineMesh finer, int threads) {
+    WallMeasurement out = new WallMeasurement(finer, accuracy, slack, measured);
+    int n = mesh.nodeCount();
+    System.arraycopy(sample, 0, out.sample, 0, 3 * n);
+    System.arraycopy(ray, 0, out.ray, 0, n);
+    System.arraycopy(radius, 0, out.radius, 0, n);
+    System.arraycopy(centre, 0, out.centre, 0, 3 * n);
+    System.arraycopy(across, 0, out.across, 0, n);
+    System.arraycopy(climbed, 0, out.climbed, 0, n);
+    System.arraycopy(decided, 0, out.decided, 0, n);
+    System.arraycopy(diameter, 0, out.diameter, 0, n);
+    Arrays.fill(out.taken, 0, n, true);
+    out.earlier = earlier;
+    out.takeOver(n, threads);
+    return out;
+  }
+
+  private void placeSamples() {
+    float[] p = mesh.positions();
+    boolean[] placed = new boolean[mesh.nodeCount()];
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      int a = mesh.triangles()[3 * t];
+      int b = mesh.triangles()[3 * t + 1];
+      int c = mesh.triangles()[3 * t + 2];
+      Vec3 pa = at(p, a);
+      float third = (float) (at(p, b).minus(pa).cross(at(p, c).minus(pa)).length() / 6);
+      for (int n : new int[] {a, b, c}) {
+        area[n] += third;
+        if (!placed[n]) {
+          placed[n] = true;
+          for (int i = 0; i < 3; i++) {
+            float middle = (p[3 * a + i] + p[3 * b + i] + p[3 * c + i]) / 3;
+            sample[3 * n + i] += OFF_EDGE * (middle - p[3 * n + i]);
+          }
+        }
+      }
+    }
+  }
+
+  private static Vec3 at(float[] p, int n) {
+    return new Vec3(p[3 * n], p[3 * n + 1], p[3 * n + 2]);
+  }
+
+  /** Whether what was measured in the other means the same here. */
+  boolean isLike(WallMeasurement other) {
+    return accuracy == other.accuracy && size == other.size && slack == other.slack;
+  }
+
+  void takeOver(WallMeasurement before, SurfaceChange change, int threads) {
+    earlier = new Earlier(before, new FloatTuples(6, before.samples()), change);
+    takeOver(0, threads);
+  }
+
+  /** Takes over what can be of the nodes from a number on. */
+  private void takeOver(int first, int threads) {
+    if (earlier == null) {
+      return;
+    }
+    WallField.inParallel(
+        mesh.nodeCount() - first,
+        threads,
+        Budget.Cancel.NEVER,
+        (from, to) -> {
+          Bvh.Query changes = earlier.change.query();
+          float[] own = new float[6];
+          for (int n = first + from; n < first + to; n++) {
+            putSample(n, own, 0);
+            int old = earlier.known.find(own, 0);
+            taken[n] = takeOver(earlier.measurement, old, n, own, changes);
+          }
+        });
+  }
+
+  /** Place and direction of each sample. */
+  private float[] samples() {
+    float[] out = new float[6 * mesh.nodeCount()];
+    for (int n = 0; n < mesh.nodeCount(); n++) {
+      putSample(n, out, 6 * n);
+    }
+    return out;
+  }
+
+  private void putSample(int n, float[] to, int at) {
+    System.arraycopy(sample, 3 * n, to, at, 3);
+    System.arraycopy(mesh.normals(), 3 * n, to, at + 3, 3);
+  }
+
+  void measure(Bvh bvh, int from, int to) {
+    Bvh.Query query = bvh.query();
+    Climb climb = new Climb(query, accuracy, size);
+    int count = 0;
+    for (int n = from; n < to; n++) {
+      if (!taken[n]) {
+        measure(n, query);
+        if (!across[n]) {
+          climb(n, climb);
+        }
+        count++;
+      }
+    }
+    measured.addAndGet(count);
+  }
+
+  /**
+   * Everything that decides about a sample lies within the sphere that its search begins with, the
+   * one over the whole ray, and a little around it.
+   *
+   * @param old the sample's number before, negative if it is new
+   */
+  private boolean takeOver(WallMeasurement known, int old, int n, float[] own, Bvh.Query changes) {
+    if (old < 0 || Float.isNaN(known.ray[old])) {
+      return false;
+    }
+    float half = known.ray[old] / 2;
+    float around = half + 4 * accuracy + size * 1e-4f;
+    if (changes.nearest(
+        own[0] - half * own[3], own[1] - half * own[4], own[2] - half * own[5], around)) {
+      return false;
+    }
+    float[] c = known.centre;
+    if (!known.across[old]
+        && changes.nearest(
+            c[3 * old], c[3 * old + 1], c[3 * old + 2], known.decided[old] + 4 * accuracy)) {
+      return false;
+    }
+    ray[n] = known.ray[old];
+    radius[n] = known.radius[old];
+    System.arraycopy(known.centre, 3 * old, centre, 3 * n, 3);
+    across[n] = known.across[old];
+    climbed[n] = known.climbed[old];
+    decided[n] = known.decided[old];
+    diameter[n] = known.diameter[old];
+    return true;
+  }
+
+  /** A copy in which what is not taken over has no thickness. */
+  WallMeasurement soFar() {
+    WallMeasurement out = new WallMeasurement(mesh, accuracy, slack);
+    for (int n = 0; n < taken.length; n++) {
+      out.ray[n] = taken[n] ? ray[n] : Float.NaN;
+      out.diameter[n] = taken[n] ? diameter[n] : Float.NaN;
+    }
+    return out;
+  }
+
+  private void measure(int n, Bvh.Query q) {
+    float px = sample[3 * n];
+    float py = sample[3 * n + 1];
+    float pz = sample[3 * n + 2];
+    float nx = mesh.normals()[3 * n];
+    float ny = mesh.normals()[3 * n + 1];
+    float nz = mesh.normals()[3 * n + 2];
+    float skip = accuracy * 2 + size * 1e-6f;
+    ray[n] = q.firstHit(px, py, pz, -nx, -ny, -nz, skip, size) ? q.distance : Float.NaN;
+    float r = Float.isNaN(ray[n]) ? size / 2 : ray[n] / 2;
+    float contactX = px - 2 * r * nx;
+    float contactY = py - 2 * r * ny;
+    float contactZ = pz - 2 * r * nz;
+    for (int round = 0; round < MOST_ROUNDS; round++) {
+      float cx = px - r * nx;
+      float cy = py - r * ny;
+      float cz = pz - r * nz;
+      if (!q.nearest(cx, cy, cz, r) || q.distance >= r * SETTLED - accuracy / 4) {
+        break;
+      }
+      float dx = px - q.nearX;
+      float dy = py - q.nearY;
+      float dz = pz - q.nearZ;
+      float along = 2 * (dx * nx + dy * ny + dz * nz);
+      float square = dx * dx + dy * dy + dz * dz;
+      // A nearest point beside the start is the start's own face, bent: the sphere is held by
+      // curvature there.
+      if (!(along > 0) || square < accuracy * accuracy) {
+        break;
+      }
+      float smaller = square / along;
+      if (!(smaller < r)) {
+        break;
+      }
+      contactX = q.nearX;
+      contactY = q.nearY;
+      contactZ = q.nearZ;
+      r = smaller;
+    }
+    radius[n] = r;
+    centre[3 * n] = px - r * nx;
+    centre[3 * n + 1] = py - r * ny;
+    centre[3 * n + 2] = pz - r * nz;
+    across[n] =
+        q.leastNormalDot(contactX, contactY, contactZ, accuracy * 2 + size * 1e-5f, nx, ny, nz)
+            < ACROSS;
+  }
+
+  /** A ball that is held beside grows until it measures a wall. */
+  private void climb(int n, Climb climb) {
+    climbed[n] =
+        climb.from(centre[3 * n], centre[3 * n + 1], centre[3 * n + 2], 2 * radius[n] + accuracy);
+    if (climbed[n]) {
+      diameter[n] = (float) (2 * climb.radius());
+    }
+    decided[n] = (float) climb.reach();
+  }
+
+  /** The spheres that measure a wall. */
+  SphereGrid measuringSpheres() {
+    List<Integer> measuring = new ArrayList<>();
+    for (int i = 0; i < across.length; i++) {
+      if (across[i]) {
+        measuring.add(i);
+      }
+    }
+    return new SphereGrid(centre, radius, measuring, slack);
+  }
+
+  /**
+   * Diameters; where the sphere does not measure a wall, that of the largest one that covers the
+   * place.
+   */
+  void cover(SphereGrid spheres, int from, int to) {
+    for (int i = from; i < to; i++) {
+      if (across[i]) {
+        diameter[i] = 2 * radius[i];
+      } else if (!climbed[i]) {
+        diameter[i] = spheres.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
+      }
+    }
+  }
+}
