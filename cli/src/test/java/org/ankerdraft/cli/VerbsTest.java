@@ -380,4 +380,29 @@ class VerbsTest {
     assertThat(order.path(0).path("bend").asInt()).isBetween(5, 6);
     assertThat(run("unfold", demo("battery-tray.json"), "--order").out).contains("stroke: bend");
   }
+
+  /** Of one thing its size; without one of every body, and of the notes that the part keeps. */
+  @Test
+  void measureTellsSizesAndNotes() throws Exception {
+    Ran edge = run("measure", part("10 mm"), "box/start|box/side:r.left", "--json");
+    assertThat(edge.exit).isZero();
+    assertThat(edge.json().get(0).path("length").asDouble()).isCloseTo(30, within(1e-9));
+    Path file = folder.resolve("noted.json");
+    Files.writeString(
+        file,
+        Files.readString(Path.of(part("10 mm")))
+            .replace(
+                "\"steps\"",
+                "\"notes\": [{\"of\": [\"box/start\", \"box/end\"], \"text\": \"height\"},"
+                    + "{\"of\": [\"box/gone\"]}], \"steps\""));
+    Ran all = run("measure", file.toString());
+    assertThat(all.exit).isZero();
+    assertThat(all.out)
+        .contains("body:Body: volume")
+        .contains("height: distance 10 mm")
+        .contains("box/gone: no face or edge is named box/gone");
+    Ran json = run("measure", file.toString(), "--json");
+    assertThat(json.json().get(1).path("distance").asDouble()).isCloseTo(10, within(1e-9));
+    assertThat(json.json().get(2).path("failed").asText()).contains("box/gone");
+  }
 }

@@ -11,7 +11,9 @@ import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.check.Finding.Subject;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.part.LimitCode;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome;
@@ -134,5 +136,55 @@ class CheckReportTest {
     assertThat(report.verdict(Subject.WALL)).isEqualTo("1 note, not checked");
     assertThat(report.verdict(Subject.DRAFT)).isEqualTo("clear");
     assertThat(report.stops()).isFalse();
+  }
+
+  private static Finding finding(String code, Subject subject, Severity severity, String face) {
+    return new Finding(
+        code,
+        subject,
+        severity,
+        code,
+        1,
+        2,
+        "mm",
+        Vec3.ZERO,
+        "Body",
+        face.isEmpty() ? List.of() : List.of(FaceName.read(face)),
+        "",
+        face,
+        null);
+  }
+
+  /** One entry for one matter at faces of one step; what differs in anything is its own. */
+  @Test
+  void findingsAreGatheredByCause() {
+    List<Finding> all =
+        List.of(
+            finding("draft.short", Subject.DRAFT, Severity.STOP, "a/side:x"),
+            finding("draft.short", Subject.DRAFT, Severity.STOP, "b/side:x"),
+            finding("draft.short", Subject.DRAFT, Severity.STOP, "a/side:y"),
+            finding("draft.short", Subject.DRAFT, Severity.CAUTION, "a/side:z"),
+            finding("corner.sharp", Subject.EDGES, Severity.CAUTION, "a/side:x"),
+            finding("corner.sharp", Subject.EDGES, Severity.CAUTION, "a/side:y"),
+            finding("body.crosses", Subject.WALL, Severity.STOP, ""));
+    CheckReport report =
+        new CheckReport(RuleBook.named("abs").orElseThrow(), all, Map.of(), Map.of(), List.of());
+    assertThat(report.causes())
+        .extracting(c -> c.members().size())
+        .containsExactly(2, 1, 1, 1, 1, 1);
+    assertThat(report.causes().getFirst().members()).containsExactly(all.get(0), all.get(2));
+    assertThat(report.causes().stream().flatMap(c -> c.members().stream()))
+        .containsExactlyInAnyOrderElementsOf(all);
+  }
+
+  @Test
+  void everyLimitHasANameAndEveryRuleBookADensity() {
+    assertThat(LimitCode.ALL).allMatch(code -> !LimitCode.title(code).equals(code));
+    assertThat(LimitCode.ALL.stream().map(LimitCode::title)).doesNotHaveDuplicates();
+    for (String name : RuleBook.NAMES) {
+      RuleBook book = RuleBook.named(name).orElseThrow();
+      assertThat(book.densityGPerCm3(false)).isBetween(0.8, 1.6);
+      assertThat(book.densityGPerCm3(true)).isBetween(2.5, 8.1);
+    }
   }
 }

@@ -31,4 +31,27 @@ class TemplatesTest {
     assertThat(templates.all()).hasSize(shipped + 1);
     assertThat(templates.all().getLast().name()).isEqualTo("gasket/plate");
   }
+
+  @Test
+  void theDemoPartsShipWithTheApplication() throws Exception {
+    assertThat(Templates.demos())
+        .extracting(PartDocument::name)
+        .containsExactly("lamp-base", "mast-bracket", "battery-tray");
+    assertThat(Templates.demos()).allMatch(p -> "Ostmole Lanternworks".equals(p.owner()));
+  }
+
+  @Test
+  void aPartFileGivesItsPictureBack() throws Exception {
+    byte[] png = {1, 2, 3, 4};
+    PartFile.Content content =
+        new PartFile.Content(PartDocument.empty("seen"), java.util.Map.of(), java.util.Map.of());
+    Path file = folder.resolve("seen.anker");
+    PartFile.save(file, content, png);
+    assertThat(PartFile.thumbnail(file)).hasValue(png);
+    PartFile.save(file, content, null);
+    assertThat(PartFile.thumbnail(file)).isEmpty();
+    Files.writeString(file, "no zip at all");
+    assertThat(PartFile.thumbnail(file)).isEmpty();
+    assertThat(PartFile.thumbnail(folder.resolve("seen.json"))).isEmpty();
+  }
 }
