@@ -35,7 +35,7 @@ std::string Reason(BRepOffset_Error error) {
     case BRepOffset_CannotExtentEdge:
       return "an edge cannot be extended far enough";
     default:
-      return "the library could not offset the faces";
+      return "moved by the thickness, the faces do not meet each other again";
   }
 }
 

@@ -312,7 +312,8 @@ public record Skins(
       return isWall
           ? "this wall meets its neighbour at a sharp corner (radius 0); give the corner an inside"
               + " radius or rip it"
-          : "it is no edge cut through the sheet (a chamfer, a pocket or a rounded edge?)";
+          : "it is no edge cut through the sheet (a chamfer, a pocket or a rounded edge?): cut right"
+              + " through, or skip the step that makes it";
     }
 
     /** Cut edges that do not stand square on a plane wall. */

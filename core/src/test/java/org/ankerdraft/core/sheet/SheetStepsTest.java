@@ -100,7 +100,8 @@ class SheetStepsTest {
             + SheetParts.onSide("flange", "top", "'startOffset':'1 mm'", "'length':'20 mm'");
     assertThat(failure(1, 1, steps))
         .contains("flange failed at base/end|base/side:r.top")
-        .contains("runs into the part itself");
+        .containsPattern(
+            "runs into the part itself with [0-9.]+ mm³, as much as a strip [0-9.]+ mm");
   }
 
   @Test

@@ -103,11 +103,18 @@ final class StripBuilder {
       double before = result.shape().mass().volumeMm3();
       double added = strip.shape().mass().volumeMm3();
       result = Combiner.combine(context, what, Combination.UNITE, result, strip, step.id());
-      if (Math.abs(result.shape().mass().volumeMm3() - before - added) > VOLUME_SHARE * added) {
+      double inside = added - (result.shape().mass().volumeMm3() - before);
+      if (Math.abs(inside) > VOLUME_SHARE * added) {
+        double along = input.topology().edge(seat.edge()).lengthMm();
         throw new StepFailed(
             new Failure(
                 what,
-                "it runs into the part itself: shorten it, or keep its ends off their neighbours",
+                "it runs into the part itself with "
+                    + Words.number(Math.rint(inside * 10) / 10)
+                    + " mm³, as much as a strip "
+                    + Words.mm(Math.rint(inside / skins.thicknessMm() / along * 100) / 100)
+                    + " wide along its whole edge: shorten it, or keep its ends off their"
+                    + " neighbours",
                 List.of(input.edgeName(seat.edge()).toString()),
                 input.topology().edge(seat.edge()).mid(),
                 null));
