@@ -199,4 +199,26 @@ class DrawingTest extends InWindow {
     robot.clickOn(".away");
     until(() -> sketch().constraints().size() == 3);
   }
+
+  /** A curve and a point are related whichever was chosen first; choosing again lets go. */
+  @Test
+  void aPointIsPutOnACurveChosenBeforeIt() throws Exception {
+    begin();
+    click(-15, -8);
+    click(12, 2);
+    key(KeyCode.ESCAPE);
+    key(KeyCode.C);
+    click(-4, 8);
+    click(0, 8);
+    until(() -> sketch().curves().size() == 2);
+    key(KeyCode.V);
+    click(-1.5, -3);
+    click(-4, 8);
+    until(() -> robot.lookup("#relation-on-curve").tryQuery().isPresent());
+    robot.clickOn("#relation-on-curve");
+    until(() -> sketch().constraints().size() == 1);
+    assertThat(sketch().constraints().getFirst().of()).containsExactly("k1.centre", "l1");
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    until(() -> sketch().constraints().isEmpty());
+  }
 }

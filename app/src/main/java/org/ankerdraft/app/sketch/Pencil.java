@@ -1,6 +1,7 @@
 package org.ankerdraft.app.sketch;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -108,6 +109,8 @@ public final class Pencil implements Pen {
     step = result.id();
     frame = result.sketch().frame();
     before = view.camera();
+    seen = null;
+    seenOf = null;
     tool = sketch().map(s -> s.curves().isEmpty()).orElse(true) ? Tool.LINE : Tool.MOVE;
     look();
     view.camera(squareOn());
@@ -234,7 +237,9 @@ public final class Pencil implements Pen {
 
   /** Adds a relation between what is chosen. */
   boolean constrain(Relation relation, Expr number) {
+    // Points come first: a point on a line, whichever of them was chosen first.
     List<String> things = new ArrayList<>(chosen);
+    things.sort(Comparator.comparing(t -> seen == null || !seen.isPoint(t)));
     boolean isDone =
         edit(
             e ->
