@@ -26,11 +26,11 @@ class RelationsTest {
 
   /** How far from holding a relation is, mm (or rad). */
   @FunctionalInterface
-  private interface Off {
+  interface Off {
     double in(Drawn d) throws ExpressionException;
   }
 
-  private record Case(Constraint constraint, Off off) {
+  record Case(Constraint constraint, Off off) {
     @Override
     public String toString() {
       return constraint.inWords();
@@ -38,7 +38,7 @@ class RelationsTest {
   }
 
   /** The curves a and b (lines), k and m (circles), g (an arc), as they are held. */
-  private record Drawn(Held held) {
+  record Drawn(Held held) {
     SketchCurve.Line line(String name) {
       return (SketchCurve.Line) curve(name);
     }
