@@ -374,7 +374,10 @@ class VerbsTest {
     Ran ran = run("unfold", demo("battery-tray.json"), "--order", "--json");
     assertThat(ran.exit).as(ran.err).isZero();
     JsonNode order = ran.json().path("order");
-    assertThat(order.size()).isEqualTo(6);
+    // Six bends, and the two hems are pressed shut.
+    assertThat(order.size()).isEqualTo(8);
+    assertThat(order.path(1).path("way").asText()).isEqualTo("press shut");
+    assertThat(order.path(1).path("bends")).isEqualTo(order.path(0).path("bends"));
     assertThat(order).allMatch(n -> n.path("collision").isNull());
     // The hems are folded before the walls that carry them.
     assertThat(order.path(0).path("bend").asInt()).isBetween(5, 6);
