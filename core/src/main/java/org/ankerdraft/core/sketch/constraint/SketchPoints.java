@@ -224,10 +224,6 @@ final class SketchPoints {
     return g;
   }
 
-  boolean isGuide(String name) {
-    return guides.containsKey(name);
-  }
-
   double[] start() {
     return start.stream().mapToDouble(Double::doubleValue).toArray();
   }

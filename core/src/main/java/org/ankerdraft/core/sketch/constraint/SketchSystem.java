@@ -12,9 +12,4 @@ record SketchSystem(double[] start, List<Equation> equations, double sizeMm) {
   SketchSystem {
     equations = List.copyOf(equations);
   }
-
-  SketchSystem without(int constraint) {
-    return new SketchSystem(
-        start, equations.stream().filter(e -> e.constraint() != constraint).toList(), sizeMm);
-  }
 }

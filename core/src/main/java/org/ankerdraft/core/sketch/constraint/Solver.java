@@ -196,21 +196,9 @@ final class Solver {
       return out;
     }
 
-    private DMatrixRMaj jacobian(double[] values) {
-      DMatrixRMaj j = new DMatrixRMaj(equations.size(), variables.length);
-      for (int i = 0; i < equations.size(); i++) {
-        Equation e = equations.get(i);
-        double[] by = e.at(values).by();
-        for (int k = 0; k < by.length; k++) {
-          j.add(i, column.get(e.variables()[k]), by[k]);
-        }
-      }
-      return j;
-    }
-
     /** The shortest step that takes the errors away, damped: J' (J J' + d I)^-1 error. */
     private boolean step(double[] values, double[] error, double damping) {
-      DMatrixSparseCSC j = sparseJacobian(values);
+      DMatrixSparseCSC j = jacobian(values);
       DMatrixSparseCSC jj = new DMatrixSparseCSC(error.length, error.length);
       DMatrixSparseCSC transposed = new DMatrixSparseCSC(variables.length, error.length);
       CommonOps_DSCC.transpose(j, transposed, null);
@@ -239,7 +227,7 @@ final class Solver {
     }
 
     /** An equation is of few variables: nearly all of it is zero. */
-    private DMatrixSparseCSC sparseJacobian(double[] values) {
+    private DMatrixSparseCSC jacobian(double[] values) {
       DMatrixSparseTriplet j =
           new DMatrixSparseTriplet(equations.size(), variables.length, 8 * equations.size());
       for (int i = 0; i < equations.size(); i++) {
@@ -264,7 +252,7 @@ final class Solver {
       for (int v : variables) {
         movable[v] = false;
       }
-      DMatrixRMaj j = jacobian(values);
+      DMatrixRMaj j = DConvertMatrixStruct.convert(jacobian(values), (DMatrixRMaj) null);
       int rank = rankAndMoves(j, movable);
       if (rank < equations.size()) {
         redundant.addAll(following(j));
