@@ -88,6 +88,9 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
     case Request::kDraft:
       ankerdraft::Draft(request.draft(), store, response.mutable_shape());
       break;
+    case Request::kSweepFace:
+      ankerdraft::SweepFace(request.sweep_face(), store, response.mutable_shape());
+      break;
     case Request::kCutByPlanes:
       ankerdraft::CutByPlanes(request.cut_by_planes(), store, response.mutable_shape());
       break;

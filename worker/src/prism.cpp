@@ -212,4 +212,22 @@ void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, ShapeReply* out) 
   Describe(result, store, out);
 }
 
+void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* out) {
+  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
+  const Numbered numbered(shape);
+  const TopoDS_Shape face = numbered.Face(in.face());
+  BRepPrimAPI_MakePrism prism(face, VectorOf(in.vector()));
+  if (!prism.IsDone()) throw Refused{"refused", "the library could not sweep the face", {in.face()}};
+  const TopoDS_Shape result = Unwrapped(prism.Shape());
+  const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
+  for (int i = 1; i <= numbered.edges.Extent(); ++i)
+    AddCurveOrigins(prism.Generated(numbered.Edge(i)), ORIGIN_FROM_EDGE, i, faces, out);
+  TopTools_ListOfShape first, last;
+  first.Append(prism.FirstShape());
+  last.Append(prism.LastShape());
+  AddCurveOrigins(first, ORIGIN_START_CAP, 0, faces, out);
+  AddCurveOrigins(last, ORIGIN_END_CAP, 0, faces, out);
+  Describe(result, store, out);
+}
+
 }  // namespace ankerdraft

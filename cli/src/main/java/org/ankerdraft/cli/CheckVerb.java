@@ -68,7 +68,7 @@ final class CheckVerb implements Callable<Integer> {
       CheckReport report =
           json
               ? new RepairTrials(workshop.builder, workshop.kernel, processors)
-                  .tried(state, content.files(), found, Budget.Cancel.NEVER)
+                  .tried(state, content.files(), found, Budget.Cancel.NEVER, soFar -> {})
                   .orElseThrow(CheckVerb::unfinished)
               : found;
       print(state, report);

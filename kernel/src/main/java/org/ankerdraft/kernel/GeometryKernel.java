@@ -34,6 +34,7 @@ import org.ankerdraft.kernel.proto.SelfIntersection;
 import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
 import org.ankerdraft.kernel.proto.SubKind;
+import org.ankerdraft.kernel.proto.SweepFace;
 import org.ankerdraft.kernel.proto.Thicken;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
@@ -162,6 +163,18 @@ public final class GeometryKernel implements AutoCloseable {
             .setVector(Wire.vec(vector));
     regions.forEach(region -> extrude.addRegions(Wire.region(region)));
     return askShape(r -> r.setExtrude(extrude), budget);
+  }
+
+  /** The solid that a face leaves behind when it is moved along a vector. */
+  public Outcome<Derived> sweepFace(Shape shape, int face, Vec3 vector, Budget budget) {
+    return askShape(
+        r ->
+            r.setSweepFace(
+                SweepFace.newBuilder()
+                    .setShape(handle(shape))
+                    .setFace(face)
+                    .setVector(Wire.vec(vector))),
+        budget);
   }
 
   /**

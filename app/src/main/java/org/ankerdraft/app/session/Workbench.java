@@ -396,7 +396,14 @@ public final class Workbench implements AutoCloseable {
       Job job, Request request, PartState state, CheckReport found, Listener listener) {
     if (!job.isUnwanted()) {
       CheckReport tried =
-          trials.tried(state, request.files, found, job).orElseGet(found::withRepairsGivenUp);
+          trials
+              .tried(
+                  state,
+                  request.files,
+                  found,
+                  job,
+                  partly -> tell(job, () -> listener.tried(partly)))
+              .orElseGet(found::withRepairsGivenUp);
       tell(job, () -> listener.tried(tried));
     }
   }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.survey.BodyAnalysis;
 
 /**
@@ -53,24 +54,23 @@ public record CheckReport(
   }
 
   /**
-   * @param mending the same findings with the repairs that were tried and mend them
+   * The same findings, each with the repair that is known to mend it, or none.
+   *
+   * @param allTried whether the others are known not to have one
    */
-  CheckReport tried(List<Finding> mending) {
-    return new CheckReport(book, mending, bodies, flats, unchecked, true);
+  CheckReport withRepairs(Map<Finding, Step> mending, boolean allTried) {
+    List<Finding> with = findings.stream().map(f -> f.withRepair(mending.get(f))).toList();
+    return new CheckReport(book, with, bodies, flats, unchecked, allTried);
   }
 
   /** Without the repairs, which have not been tried yet. */
   public CheckReport withoutRepairs() {
-    return new CheckReport(book, unmended(), bodies, flats, unchecked);
+    return withRepairs(Map.of(), false);
   }
 
   /** Without the repairs, which nobody will try. */
   public CheckReport withRepairsGivenUp() {
-    return tried(unmended());
-  }
-
-  private List<Finding> unmended() {
-    return findings.stream().map(f -> f.withRepair(null)).toList();
+    return withRepairs(Map.of(), true);
   }
 
   /**

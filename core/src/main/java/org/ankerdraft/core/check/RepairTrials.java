@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
@@ -25,9 +26,6 @@ import org.ankerdraft.kernel.GeometryKernel;
  * after the repair does.
  */
 public final class RepairTrials {
-  /** Each takes a build and a check. */
-  private static final int MOST_TRIALS = 12;
-
   private final PartBuilder builder;
   private final GeometryKernel kernel;
   private final int threads;
@@ -67,29 +65,32 @@ public final class RepairTrials {
    * A report whose findings have only repairs that were tried and mend them.
    *
    * @param state that the report is of
+   * @param soFar is told the report after each repair that mends: the others are not in it yet
    * @return empty if cancelled
    */
   public Optional<CheckReport> tried(
-      PartState state, Map<String, byte[]> files, CheckReport report, Budget.Cancel cancel) {
+      PartState state,
+      Map<String, byte[]> files,
+      CheckReport report,
+      Budget.Cancel cancel,
+      Consumer<CheckReport> soFar) {
     Bench bench = new Bench(state, files, report, cancel);
     Map<Finding, Step> proved = new HashMap<>();
-    int trials = 0;
     for (Map.Entry<Step, List<Finding>> offered : offers(report, state.part()).entrySet()) {
       List<Finding> open = offered.getValue().stream().filter(f -> !proved.containsKey(f)).toList();
-      if (open.isEmpty() || trials == MOST_TRIALS) {
+      if (open.isEmpty()) {
         continue;
       }
-      trials++;
       Optional<Boolean> mends = mends(bench, offered.getKey(), open);
       if (mends.isEmpty()) {
         return Optional.empty();
       }
       if (mends.get()) {
         open.forEach(f -> proved.put(f, offered.getKey()));
+        soFar.accept(report.withRepairs(proved, false));
       }
     }
-    return Optional.of(
-        report.tried(report.findings().stream().map(f -> f.withRepair(proved.get(f))).toList()));
+    return Optional.of(report.withRepairs(proved, true));
   }
 
   /** Repairs and what they are to mend: those that mend several first. */

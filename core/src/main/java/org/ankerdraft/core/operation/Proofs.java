@@ -1,11 +1,15 @@
 package org.ankerdraft.core.operation;
 
+import java.util.DoubleSummaryStatistics;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.TriangleMesh;
 
 /** Proofs that every result must pass, whatever the operation. */
@@ -19,11 +23,14 @@ public final class Proofs {
   private static final double MESH_ANGLE_RAD = Math.toRadians(20);
   private static final double LARGEST_TOLERANCE_SHARE = 1e-3;
 
+  /** Of the height of a cone: so near to its tip an edge counts as at it. */
+  private static final double TIP_SHARE = 1e-6;
+
   private Proofs() {}
 
   /**
-   * Valid, closed, of positive volume, meshable without gaps, and mesh and solid agree about the
-   * volume.
+   * Valid, closed, of positive volume, no cone past its tip, meshable without gaps, and mesh and
+   * solid agree about the volume.
    */
   public static Optional<String> soundness(Shape shape, GeometryKernel kernel, Budget budget)
       throws Ladder.Stopped {
@@ -42,6 +49,9 @@ public final class Proofs {
     if (p.maxToleranceMm() > size * LARGEST_TOLERANCE_SHARE) {
       return Optional.of(
           String.format(Locale.ROOT, "the result has gaps of up to %.3g mm", p.maxToleranceMm()));
+    }
+    if (passesTipOfCone(shape.topology())) {
+      return Optional.of("a cone runs on past its tip");
     }
     Outcome<TriangleMesh> meshed =
         kernel.mesh(shape, size * MESH_DEFLECTION_SHARE, MESH_ANGLE_RAD, budget);
@@ -64,5 +74,27 @@ public final class Proofs {
             : Optional.empty();
       }
     };
+  }
+
+  /** A face with parts on both sides of the tip of its cone crosses itself there. */
+  private static boolean passesTipOfCone(Topology t) {
+    for (Topology.Face f : t.faces()) {
+      if (f.kind() != Topology.SurfaceKind.CONE) {
+        continue;
+      }
+      double tip = -f.radius() / Math.tan(f.second());
+      DoubleSummaryStatistics fromTip =
+          f.loops().stream()
+              .flatMap(List::stream)
+              .map(t::edge)
+              .flatMap(e -> Stream.of(e.start(), e.mid(), e.end()))
+              .mapToDouble(p -> p.minus(f.origin()).dot(f.direction()) - tip)
+              .summaryStatistics();
+      double slack = TIP_SHARE * (fromTip.getMax() - fromTip.getMin());
+      if (fromTip.getMin() < -slack && fromTip.getMax() > slack) {
+        return true;
+      }
+    }
+    return false;
   }
 }

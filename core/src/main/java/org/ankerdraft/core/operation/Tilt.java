@@ -140,22 +140,41 @@ public final class Tilt {
   }
 
   private Outcome<NamedShape> tiltedAndRounded(NamedShape bare, RoundsBeside rounds) {
+    return tilted(bare, rounds.faces())
+        .then(tilted -> rounds.putBack(context.kernel, tilted, context.shortBudget()));
+  }
+
+  /** The same tilts on a body from which something was taken off, some of the faces perhaps. */
+  private Outcome<NamedShape> tilted(NamedShape bare, Set<Integer> gone) {
     Map<Integer, Double> again = new LinkedHashMap<>();
     for (Map.Entry<Integer, Double> e : angles.entrySet()) {
-      if (rounds.faces().contains(e.getKey())) {
+      if (gone.contains(e.getKey())) {
         continue;
       }
       int face = bare.face(input.faceName(e.getKey()));
       if (face == 0) {
         return Outcome.failed(
-            Outcome.Cause.REFUSED, "a face is lost when the rounds beside it are taken off");
+            Outcome.Cause.REFUSED, "a face is lost when what stands beside it is taken off");
       }
       again.put(face, e.getValue());
     }
-    Tilt plain = new Tilt(context, bare, pull, neutral, again, stepId);
-    return plain
-        .byDraftTool()
-        .then(tilted -> rounds.putBack(context.kernel, tilted, context.shortBudget()));
+    return new Tilt(context, bare, pull, neutral, again, stepId).byDraftTool();
+  }
+
+  /**
+   * Takes what stands on the neighbours of the faces off, tilts, and puts it back, grown down to
+   * what the draft left: for a face that is tilted past a boss.
+   */
+  public Outcome<NamedShape> withBossesGrown() {
+    Bosses bosses = Bosses.beside(input, angles.keySet());
+    if (bosses.faces().isEmpty()) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "nothing stands on the faces beside");
+    }
+    return bosses
+        .takenOff(context, input, births())
+        .then(bare ->
+            tilted(bare, Set.of())
+                .then(tilted -> bosses.putBack(context, input, bare, tilted, births())));
   }
 
   /**

@@ -3,9 +3,11 @@ package org.ankerdraft.core.check;
 import static org.ankerdraft.core.Parts.KERNEL;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
@@ -36,7 +38,7 @@ class RepairTrialsTest {
 
   private CheckReport tried(PartState state, CheckReport report) {
     return new RepairTrials(builder, KERNEL, 2)
-        .tried(state, Map.of(), report, Budget.Cancel.NEVER)
+        .tried(state, Map.of(), report, Budget.Cancel.NEVER, soFar -> {})
         .orElseThrow();
   }
 
@@ -126,7 +128,51 @@ class RepairTrialsTest {
   void aTrialThatIsCancelledOffersNothing() {
     PartState state = built(Parts.part(Parts.box(60, 40, 25)));
     assertThat(
-            new RepairTrials(builder, KERNEL, 2).tried(state, Map.of(), check(state), () -> true))
+            new RepairTrials(builder, KERNEL, 2)
+                .tried(state, Map.of(), check(state), () -> true, soFar -> {}))
         .isEmpty();
+  }
+
+  /** However many do not mend, the one that does is found, and told at once. */
+  @Test
+  void everyRepairIsTried() {
+    PartState state =
+        built(
+            Parts.part(
+                "{'kind':'sketch','id':'s','curves':[{'curve':'polygon','name':'p','sides':16,'diameter':'60 mm'}]},"
+                    + "{'kind':'extrude','id':'e','sketch':'s','depth':'20 mm','body':'Body'}"));
+    CheckReport report = check(state);
+    List<Finding> findings =
+        new ArrayList<>(
+            report.withoutRepairs().findings().stream()
+                .filter(f -> !f.code().equals("draft.short"))
+                .toList());
+    int others = findings.size();
+    for (Finding f : of(report, "draft.short")) {
+      Draft good = (Draft) f.repair();
+      var faces = good.sets().getFirst().faces();
+      Draft.DraftSet tooLittle = new Draft.DraftSet(faces, Expr.of(0.01 * (1 + findings.size())));
+      findings.add(
+          findings.size() - others == 15
+              ? f
+              : f.withRepair(
+                  new Draft(
+                      good.head(), good.body(), good.pull(), good.neutral(), List.of(tooLittle))));
+    }
+    assertThat(findings).hasSize(others + 16);
+    CheckReport proposed =
+        new CheckReport(
+            report.book(), findings, report.bodies(), report.flats(), report.unchecked());
+    List<CheckReport> told = new ArrayList<>();
+    CheckReport after =
+        new RepairTrials(builder, KERNEL, 2)
+            .tried(state, Map.of(), proposed, Budget.Cancel.NEVER, told::add)
+            .orElseThrow();
+    assertThat(after.findings().stream().map(Finding::repair).filter(r -> r != null))
+        .containsExactly(findings.getLast().repair());
+    assertThat(told).hasSize(1);
+    assertThat(told.getFirst().repairsTried()).isFalse();
+    assertThat(told.getFirst().findings().getLast().repair())
+        .isEqualTo(findings.getLast().repair());
   }
 }

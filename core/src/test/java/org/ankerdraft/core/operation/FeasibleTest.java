@@ -7,10 +7,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.ledger.PartState;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is said to work does, and is near the true limit. */
@@ -94,5 +98,75 @@ class FeasibleTest {
             Parts.box(30, 60, 40)
                 + ",{'kind':'shell','id':'w','thickness':'18 mm','open':[{'choose':'face','name':'box/end'}]}");
     assertThat(number(state.step("w").orElseThrow().message())).isBetween(14.85, 15.0);
+  }
+
+  private static String blend(String kind, String edges, double size) {
+    return ",{'kind':'"
+        + kind
+        + "','id':'w','sets':[{'edges':["
+        + edges
+        + "],'size':'"
+        + size
+        + " mm'}]}";
+  }
+
+  private static String edge(String a, String b) {
+    return "{'choose':'edge','name':'box/" + a + "|box/" + b + "'}";
+  }
+
+  private static final String TOP_LOOP =
+      "{'choose':'loop','face':{'choose':'face','name':'box/end'}}";
+
+  /** The true limits: a ball that rolls in a right angle of sides a and b is at most min(a, b). */
+  static Stream<Arguments> limits() {
+    String upright = edge("side:r.left", "side:r.top");
+    String long1 = edge("end", "side:r.left");
+    String long2 = edge("end", "side:r.right");
+    return Stream.of(
+        Arguments.of("one upright edge", Parts.box(30, 60, 20) + blend("round", upright, 45), 30.0),
+        Arguments.of(
+            "one edge of the top", Parts.box(30, 60, 12) + blend("round", long1, 20), 12.0),
+        Arguments.of(
+            "two edges share the top",
+            Parts.box(30, 60, 20) + blend("round", long1 + "," + long2, 19),
+            15.0),
+        Arguments.of(
+            "all around the top", Parts.box(30, 60, 20) + blend("round", TOP_LOOP, 17), 15.0),
+        Arguments.of(
+            "a chamfer on an edge", Parts.box(30, 60, 12) + blend("chamfer", long1, 16), 12.0),
+        Arguments.of(
+            "chamfers share the top",
+            Parts.box(30, 60, 20) + blend("chamfer", long1 + "," + long2, 22),
+            15.0));
+  }
+
+  @ParameterizedTest(name = "{0}")
+  @MethodSource("limits")
+  void roundsAndChamfersSayTheTrueLimit(String what, String steps, double limit) {
+    PartState state = Parts.build(steps);
+    assertThat(number(state.step("w").orElseThrow().message()))
+        .as(what)
+        .isBetween(0.99 * limit, limit);
+  }
+
+  /**
+   * A cone of half-angle a over a circle of radius r is used up at the height r / tan a. The
+   * library refuses ends that are smaller than a twentieth of the circle, so the last twentieth of
+   * the angle is not reached; never beyond the tip, where the solid would cross itself.
+   */
+  @ParameterizedTest
+  @CsvSource({"20, 40, 36", "20, 60, 25", "12, 30, 45"})
+  void aTaperWorksUpToItsTip(double diameter, double depth, double asked) {
+    PartState state =
+        Parts.build(
+            "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'c','diameter':'"
+                + diameter
+                + " mm'}]},{'kind':'extrude','id':'w','sketch':'s','depth':'"
+                + depth
+                + " mm','taper':'"
+                + asked
+                + " deg'}");
+    double limit = Math.toDegrees(Math.atan2(diameter / 2, depth));
+    assertThat(number(state.step("w").orElseThrow().message())).isBetween(0.95 * limit, limit);
   }
 }

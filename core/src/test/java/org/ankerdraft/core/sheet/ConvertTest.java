@@ -7,9 +7,12 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -174,5 +177,27 @@ class ConvertTest {
     double across = Math.max(60 + 2 * tub.wallMm(), 60 + 2 * tub.wider());
     assertThat(flat.widthMm()).isGreaterThan(across - 3).isLessThan(across + 3);
     assertSameThroughStep(state);
+  }
+
+  /** Walls 20 mm high: bent at 90 deg, thickness and radius together take as much of them. */
+  @ParameterizedTest
+  @ValueSource(doubles = {19.5, 25, 40})
+  void aRadiusThatIsTooLargeIsToldWithItsLimit(double radius) {
+    Tub tub = new Tub(0, 1, radius, 0.5);
+    PartState state =
+        Parts.build(
+            SheetParts.part(
+                1,
+                radius,
+                SheetParts.k(K),
+                tub.block()
+                    + tub.convert(
+                        List.of("left", "bottom"),
+                        "{'choose':'edge','name':'e/side:r.left|e/side:r.bottom'}")));
+    String message = state.step("c").orElseThrow().message();
+    assertThat(message).contains("would take " + Words.mm(radius + 1) + " of the wall");
+    Matcher limit = Pattern.compile("up to ([0-9.]+) mm of radius").matcher(message);
+    assertThat(limit.find()).as(message).isTrue();
+    assertThat(Double.parseDouble(limit.group(1))).isBetween(0.98 * 19, 19.0);
   }
 }

@@ -11,6 +11,7 @@ import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Proofs;
@@ -75,11 +76,14 @@ final class ConvertBuilder {
     Set<Integer> walls = walls(input, keep, bends);
     checkEdges(input, walls, bends, rips);
     NamedShape hollow = hollow(input, walls, thickness);
-    NamedShape ripped =
-        parted(hollow, input, new Rips(input.topology(), bends, rips, thickness, radius, gap));
-    NamedShape bent = bent(ripped, input, bends, thickness, radius);
-    mustBeSheet(bent);
-    return StepBuild.of("wall, rips and bends", new Body(body.name(), bent));
+    Bends bent =
+        r -> {
+          Rips cuts = new Rips(input.topology(), bends, rips, thickness, r, gap);
+          return bent(parted(hollow, input, cuts), input, bends, thickness, r);
+        };
+    NamedShape sheet = withLimit(bent, radius);
+    mustBeSheet(sheet);
+    return StepBuild.of("wall, rips and bends", new Body(body.name(), sheet));
   }
 
   private void mustBeSheet(NamedShape named) throws StepFailed {
@@ -276,6 +280,21 @@ final class ConvertBuilder {
     return tools.isEmpty() ? hollow : Combiner.carve(context, WHAT, hollow, tools, step.id());
   }
 
+  /** The sheet with rips and bends of a radius. */
+  private interface Bends {
+    NamedShape of(double radiusMm) throws StepFailed, Ladder.Stopped;
+  }
+
+  private static NamedShape withLimit(Bends bends, double radius)
+      throws StepFailed, Ladder.Stopped {
+    try {
+      return bends.of(radius);
+    } catch (StepFailed e) {
+      String upTo = Feasible.upToMm(radius, s -> bends.of(s * radius) != null);
+      throw new StepFailed(upTo == null ? e.failure() : e.failure().withWorks(upTo + " of radius"));
+    }
+  }
+
   /**
    * Rounds each bent edge inside and outside. One line after the other: where rounds of several end
    * at one cut, the library makes a faulty solid of them in one go. Inside first: over 90 deg the
@@ -292,16 +311,16 @@ final class ConvertBuilder {
       Vec3 b = input.topology().face(e.faces().get(1)).normal();
       // The inner corner lies where both walls' inner planes meet.
       Vec3 inner = e.start().minus(a.plus(b).times(thickness / (1 + a.dot(b))));
-      result = rounded(result, input, i, inner, along, radius);
-      result = rounded(result, input, i, e.start(), along, radius + thickness);
+      double ofWall = (radius + thickness) * Math.tan(e.angleRad() / 2);
+      result = rounded(result, input, i, on(result, inner, along, radius), ofWall);
+      result = rounded(result, input, i, on(result, e.start(), along, radius + thickness), ofWall);
     }
     return result;
   }
 
   private NamedShape rounded(
-      NamedShape ripped, NamedShape input, int edge, Vec3 at, Vec3 along, double size)
+      NamedShape ripped, NamedShape input, int edge, Map<Integer, Double> sizes, double ofWall)
       throws StepFailed, Ladder.Stopped {
-    Map<Integer, Double> sizes = on(ripped, at, along, size);
     if (sizes.isEmpty()) {
       throw new StepFailed(
           new Failure(
@@ -311,8 +330,14 @@ final class ConvertBuilder {
               input.topology().edge(edge).mid(),
               null));
     }
+    Outcome<Derived> blended =
+        context.kernel.blend(ripped.shape(), BlendType.ROUND, sizes, context.budget());
+    if (blended instanceof Outcome.Failed<Derived>(var failure)) {
+      Ladder.stopIfNeeded(failure);
+      throw new StepFailed(doesNotFit(input, edge, ofWall));
+    }
     return named(
-        context.kernel.blend(ripped.shape(), BlendType.ROUND, sizes, context.budget()),
+        blended,
         ripped,
         new Naming.Births() {
           @Override
@@ -325,6 +350,17 @@ final class ConvertBuilder {
             return FaceName.of(step.id(), "bend");
           }
         });
+  }
+
+  private static Failure doesNotFit(NamedShape input, int edge, double ofWall) {
+    return new Failure(
+        WHAT,
+        "the bend would take "
+            + Words.mm(Math.ceil(ofWall * 1000) / 1000)
+            + " of the wall on each side of the edge; one of them is narrower there, or an opening is in the way",
+        List.of(input.edgeName(edge).toString()),
+        input.topology().edge(edge).mid(),
+        null);
   }
 
   /** The size for all sharp edges on a line. */

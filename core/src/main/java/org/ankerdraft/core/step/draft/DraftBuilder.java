@@ -81,6 +81,7 @@ final class DraftBuilder {
     return new Ladder(result -> tilt.fault(result, Set.of()))
         .rung("draft tool", tilt::byDraftTool)
         .rung("rounds off, draft, rounds on again", tilt::withRoundsOff)
+        .rung("what stands beside off, draft, grown down", tilt::withBossesGrown)
         .rung("tilted plane cuts", tilt::byPlaneCuts);
   }
 
