@@ -12,14 +12,21 @@
 #include <BRepTools.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
+#include <ElCLib.hxx>
+#include <Geom_BSplineCurve.hxx>
 #include <Geom_Circle.hxx>
+#include <Geom_Ellipse.hxx>
 #include <Precision.hxx>
+#include <TColStd_Array1OfInteger.hxx>
+#include <TColStd_Array1OfReal.hxx>
+#include <TColgp_Array1OfPnt.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <TopoDS_Iterator.hxx>
 #include <TopoDS_Wire.hxx>
 #include <gce_MakeCirc.hxx>
 #include <gp_Circ.hxx>
+#include <gp_Elips.hxx>
 
 #include "shapes.h"
 
@@ -34,7 +41,29 @@ struct TaggedEdge {
   TopoDS_Edge edge;
 };
 
-gp_Pnt StartOf(const Curve& c) { return PointOf(c.kind_case() == Curve::kLine ? c.line().start() : c.arc().start()); }
+gp_Elips EllipseOf(const Ellipse& e) {
+  const gp_Vec major = VectorOf(e.major());
+  return gp_Elips(gp_Ax2(PointOf(e.centre()), DirectionOf(e.normal()), gp_Dir(major)), major.Magnitude(), e.minor());
+}
+
+gp_Pnt StartOf(const Curve& c) {
+  switch (c.kind_case()) {
+    case Curve::kLine:
+      return PointOf(c.line().start());
+    case Curve::kEllipse:
+      return ElCLib::Value(c.ellipse().from(), EllipseOf(c.ellipse()));
+    case Curve::kSpline:
+      return PointOf(c.spline().poles(0));
+    default:
+      return PointOf(c.arc().start());
+  }
+}
+
+// Whether a curve is a contour by itself.
+bool RunsRound(const Curve& c) {
+  return c.kind_case() == Curve::kCircle || (c.kind_case() == Curve::kEllipse && c.ellipse().sweep() >= 2 * M_PI) ||
+         (c.kind_case() == Curve::kSpline && c.spline().closed());
+}
 
 [[noreturn]] void RefuseAt(const std::string& message, const gp_Pnt& place) {
   Refused r{"invalid-input", message};
@@ -47,6 +76,44 @@ TopoDS_Edge CircleEdge(const Circle& c) {
   const gp_Ax2 frame(PointOf(c.centre()), DirectionOf(c.normal()), DirectionOf(c.seam()));
   BRepBuilderAPI_MakeEdge maker(gp_Circ(frame, c.radius()));
   if (!maker.IsDone()) RefuseAt("a circle cannot be made", PointOf(c.centre()));
+  return maker.Edge();
+}
+
+Handle(Geom_BSplineCurve) SplineOf(const Spline& s) {
+  const int n = s.poles_size();
+  const int degree = s.degree();
+  TColgp_Array1OfPnt poles(1, n);
+  for (int i = 0; i < n; ++i) poles.SetValue(i + 1, PointOf(s.poles(i)));
+  const int knots = s.closed() ? n + 1 : n - degree + 1;
+  TColStd_Array1OfReal at(1, knots);
+  TColStd_Array1OfInteger times(1, knots);
+  for (int i = 1; i <= knots; ++i) {
+    at.SetValue(i, i - 1);
+    times.SetValue(i, !s.closed() && (i == 1 || i == knots) ? degree + 1 : 1);
+  }
+  Handle(Geom_BSplineCurve) spline = new Geom_BSplineCurve(poles, at, times, degree, s.closed());
+  // Surfaces that close on a clamped curve are better known to the library's tools than periodic ones.
+  if (s.closed()) spline->SetNotPeriodic();
+  return spline;
+}
+
+TopoDS_Edge RoundEdge(const Curve& c) {
+  if (c.kind_case() == Curve::kCircle) return CircleEdge(c.circle());
+  if (c.kind_case() == Curve::kEllipse) return BRepBuilderAPI_MakeEdge(EllipseOf(c.ellipse())).Edge();
+  return BRepBuilderAPI_MakeEdge(SplineOf(c.spline())).Edge();
+}
+
+TopoDS_Edge EllipseEdge(const Ellipse& e, const TopoDS_Vertex& from, const TopoDS_Vertex& to) {
+  const Handle(Geom_Ellipse) whole = new Geom_Ellipse(EllipseOf(e));
+  BRepBuilderAPI_MakeEdge maker(whole, from, to, e.from(), e.from() + e.sweep());
+  if (!maker.IsDone()) RefuseAt("an arc of an ellipse cannot be made", PointOf(e.centre()));
+  return maker.Edge();
+}
+
+TopoDS_Edge SplineEdge(const Spline& s, const TopoDS_Vertex& from, const TopoDS_Vertex& to) {
+  const Handle(Geom_BSplineCurve) curve = SplineOf(s);
+  BRepBuilderAPI_MakeEdge maker(curve, from, to, curve->FirstParameter(), curve->LastParameter());
+  if (!maker.IsDone()) RefuseAt("a spline cannot be made", PointOf(s.poles(0)));
   return maker.Edge();
 }
 
@@ -86,13 +153,15 @@ TopoDS_Edge OpenEdge(const Curve& c, const TopoDS_Vertex& from, const TopoDS_Ver
     if (!maker.IsDone()) RefuseAt("a line has no length", BRep_Tool::Pnt(from));
     return maker.Edge();
   }
+  if (c.kind_case() == Curve::kEllipse) return EllipseEdge(c.ellipse(), from, to);
+  if (c.kind_case() == Curve::kSpline) return SplineEdge(c.spline(), from, to);
   return ArcEdge(c.arc(), from, to);
 }
 
 std::vector<TaggedEdge> EdgesOf(const Wire& wire) {
   std::vector<TaggedEdge> edges;
-  if (wire.curves_size() == 1 && wire.curves(0).kind_case() == Curve::kCircle) {
-    edges.push_back({wire.curves(0).tag(), CircleEdge(wire.curves(0).circle())});
+  if (wire.curves_size() == 1 && RunsRound(wire.curves(0))) {
+    edges.push_back({wire.curves(0).tag(), RoundEdge(wire.curves(0))});
     return edges;
   }
   std::vector<TopoDS_Vertex> joints;

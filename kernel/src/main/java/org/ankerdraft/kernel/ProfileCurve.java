@@ -20,6 +20,42 @@ public sealed interface ProfileCurve {
       implements ProfileCurve {}
 
   /**
+   * An ellipse or an arc of one.
+   *
+   * @param major from the centre to the end of the longer axis
+   * @param minor half the shorter axis
+   * @param from where it begins: the angle of the affine circle from {@code major}, rad
+   * @param sweep how far it runs, rad, counter-clockwise about the normal; 2 pi for a whole one
+   */
+  record Ellipse(
+      int tag, Vec3 centre, Vec3 normal, Vec3 major, double minor, double from, double sweep)
+      implements ProfileCurve {
+    public boolean isWhole() {
+      return sweep >= 2 * Math.PI;
+    }
+
+    /** The point at a share of the way. */
+    public Vec3 at(double share) {
+      double t = from + sweep * share;
+      Vec3 across = normal.cross(major).unit().times(minor);
+      return centre.plus(major.times(Math.cos(t))).plus(across.times(Math.sin(t)));
+    }
+  }
+
+  /**
+   * A uniform B-spline by its control points; open ones begin and end at the outermost.
+   *
+   * @param sampled points along it, for drawing
+   */
+  record Spline(int tag, List<Vec3> poles, int degree, boolean closed, List<Vec3> sampled)
+      implements ProfileCurve {
+    public Spline {
+      poles = List.copyOf(poles);
+      sampled = List.copyOf(sampled);
+    }
+  }
+
+  /**
    * One outer contour and the inner ones; each is a closed chain, head to tail, or a single circle.
    */
   record Region(List<ProfileCurve> outer, List<List<ProfileCurve>> inner) {

@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.ankerdraft.kernel.proto.Arc;
 import org.ankerdraft.kernel.proto.Circle;
 import org.ankerdraft.kernel.proto.Curve;
+import org.ankerdraft.kernel.proto.Ellipse;
 import org.ankerdraft.kernel.proto.FaceExtreme;
 import org.ankerdraft.kernel.proto.Line;
 import org.ankerdraft.kernel.proto.Mesh;
@@ -16,6 +17,7 @@ import org.ankerdraft.kernel.proto.Polyline;
 import org.ankerdraft.kernel.proto.Refusal;
 import org.ankerdraft.kernel.proto.Region;
 import org.ankerdraft.kernel.proto.ShapeReply;
+import org.ankerdraft.kernel.proto.Spline;
 import org.ankerdraft.kernel.proto.SubKind;
 import org.ankerdraft.kernel.proto.Vec;
 import org.ankerdraft.vectors.Plane;
@@ -77,6 +79,23 @@ final class Wire {
                       .setNormal(vec(k.normal()))
                       .setRadius(k.radius())
                       .setSeam(vec(k.seam())))
+              .build();
+      case ProfileCurve.Ellipse e ->
+          out.setEllipse(
+                  Ellipse.newBuilder()
+                      .setCentre(vec(e.centre()))
+                      .setNormal(vec(e.normal()))
+                      .setMajor(vec(e.major()))
+                      .setMinor(e.minor())
+                      .setFrom(e.from())
+                      .setSweep(e.sweep()))
+              .build();
+      case ProfileCurve.Spline s ->
+          out.setSpline(
+                  Spline.newBuilder()
+                      .addAllPoles(s.poles().stream().map(Wire::vec).toList())
+                      .setDegree(s.degree())
+                      .setClosed(s.closed()))
               .build();
     };
   }

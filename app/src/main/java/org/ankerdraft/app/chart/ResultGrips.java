@@ -102,6 +102,10 @@ public record ResultGrips(Session session, StepResult result, double value, int 
       case ProfileCurve.Line l -> l.start().plus(l.end()).times(0.5);
       case ProfileCurve.Arc a -> a.mid();
       case ProfileCurve.Circle c -> c.centre().plus(axis.times(c.radius()));
+      case ProfileCurve.Ellipse _, ProfileCurve.Spline _ ->
+          SketchLines.points(curve).stream()
+              .max(Comparator.comparingDouble(p -> p.dot(axis)))
+              .orElseThrow();
     };
   }
 

@@ -3,6 +3,7 @@ package org.ankerdraft.app.chart;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.ledger.StepResult;
@@ -45,6 +46,9 @@ public final class SketchLines {
       case ProfileCurve.Circle c ->
           turned(c.centre(), c.seam().unit().times(c.radius()), c.normal(), 2 * Math.PI);
       case ProfileCurve.Arc a -> arc(a);
+      case ProfileCurve.Ellipse e ->
+          IntStream.rangeClosed(0, SEGMENTS).mapToObj(i -> e.at((double) i / SEGMENTS)).toList();
+      case ProfileCurve.Spline s -> s.sampled();
     };
   }
 

@@ -67,7 +67,15 @@ final class SketchView {
           }
         }
         case SketchCurve.Circle k -> put(c.name() + ".centre", k.centre(), values);
-        case SketchCurve.Rectangle _, SketchCurve.Polygon _ -> {}
+        case SketchCurve.Slot s -> {
+          put(c.name() + ".from", s.from(), values);
+          put(c.name() + ".to", s.to(), values);
+        }
+        case SketchCurve.Polygon p -> put(c.name() + ".centre", p.centre(), values);
+        case SketchCurve.Ellipse e -> put(c.name() + ".centre", e.centre(), values);
+        case SketchCurve.Spline s -> putSpline(s, values);
+        case SketchCurve.Point p -> put(c.name(), p.at(), values);
+        case SketchCurve.Rectangle _ -> {}
       }
     }
     for (ProfileCurve c : resolved.curves()) {
@@ -80,6 +88,15 @@ final class SketchView {
   private void put(String name, Point2 p, Evaluator values) throws ExpressionException {
     points.put(name, p);
     places.put(name, p.at(values));
+  }
+
+  private void putSpline(SketchCurve.Spline s, Evaluator values) throws ExpressionException {
+    int last = s.points().size() - 1;
+    for (int i = 0; i <= last; i++) {
+      String own =
+          s.closed() ? ".p" + (i + 1) : i == 0 ? ".from" : i == last ? ".to" : ".p" + (i + 1);
+      put(s.name() + own, s.points().get(i), values);
+    }
   }
 
   int freedom() {

@@ -21,6 +21,7 @@ public final class Proofs {
 
   private static final double MESH_DEFLECTION_SHARE = 2e-3;
   private static final double MESH_ANGLE_RAD = Math.toRadians(20);
+  private static final int FINER = 8;
   private static final double LARGEST_TOLERANCE_SHARE = 1e-3;
 
   /** Of the height of a cone: so near to its tip an edge counts as at it. */
@@ -53,27 +54,38 @@ public final class Proofs {
     if (passesTipOfCone(shape.topology())) {
       return Optional.of("a cone runs on past its tip");
     }
+    return meshFault(shape, kernel, budget, 1);
+  }
+
+  /**
+   * @param refinement of the mesh; where a coarse one of something flat and curved disagrees, a
+   *     finer one decides
+   */
+  private static Optional<String> meshFault(
+      Shape shape, GeometryKernel kernel, Budget budget, int refinement) throws Ladder.Stopped {
+    double deflection = shape.mass().diagonalMm() * MESH_DEFLECTION_SHARE / refinement;
     Outcome<TriangleMesh> meshed =
-        kernel.mesh(shape, size * MESH_DEFLECTION_SHARE, MESH_ANGLE_RAD, budget);
-    return switch (meshed) {
-      case Outcome.Failed<TriangleMesh>(var failure) -> {
-        Ladder.stopIfNeeded(failure);
-        yield Optional.of("the result cannot be meshed: " + failure.message());
-      }
-      case Outcome.Done<TriangleMesh>(TriangleMesh mesh) -> {
-        if (!mesh.watertight()) {
-          yield Optional.of("the mesh of the result has gaps");
-        }
-        double off = Math.abs(mesh.volumeMm3() - volume) / volume;
-        yield off > MESH_VOLUME_SHARE
-            ? Optional.of(
-                String.format(
-                    Locale.ROOT,
-                    "mesh and solid differ in volume by %.1f %%: the boundary folds over itself",
-                    100 * off))
-            : Optional.empty();
-      }
-    };
+        kernel.mesh(shape, deflection, MESH_ANGLE_RAD / refinement, budget);
+    if (meshed instanceof Outcome.Failed<TriangleMesh>(var failure)) {
+      Ladder.stopIfNeeded(failure);
+      return Optional.of("the result cannot be meshed: " + failure.message());
+    }
+    TriangleMesh mesh = meshed.orThrow();
+    if (!mesh.watertight()) {
+      return Optional.of("the mesh of the result has gaps");
+    }
+    double volume = shape.mass().volumeMm3();
+    double off = Math.abs(mesh.volumeMm3() - volume) / volume;
+    if (off <= MESH_VOLUME_SHARE) {
+      return Optional.empty();
+    }
+    return refinement == 1
+        ? meshFault(shape, kernel, budget, FINER)
+        : Optional.of(
+            String.format(
+                Locale.ROOT,
+                "mesh and solid differ in volume by %.1f %%: the boundary folds over itself",
+                100 * off));
   }
 
   /** A face with parts on both sides of the tip of its cone crosses itself there. */

@@ -2,7 +2,9 @@ package org.ankerdraft.core.sketch;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.core.geometry.BSpline;
 import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
 
 /** A curve in the sketch's own plane; mm. */
@@ -14,6 +16,11 @@ sealed interface Curve2 {
   Xy end();
 
   Curve2 reversed();
+
+  /** Whether it is a contour by itself. */
+  default boolean isClosed() {
+    return false;
+  }
 
   /**
    * Points along the curve from start to just before the end, fine enough to tell what lies inside.
@@ -92,6 +99,11 @@ sealed interface Curve2 {
     }
 
     @Override
+    public boolean isClosed() {
+      return true;
+    }
+
+    @Override
     public Circle reversed() {
       return this;
     }
@@ -109,6 +121,103 @@ sealed interface Curve2 {
     @Override
     public ProfileCurve in(Frame f) {
       return new ProfileCurve.Circle(tag, f.at(centre.x(), centre.y()), f.normal(), radius, f.x());
+    }
+  }
+
+  /**
+   * An ellipse or an arc of one, counter-clockwise.
+   *
+   * @param major from the centre to the end of the longer axis
+   * @param minor half the shorter axis
+   * @param from angle of the affine circle at which it begins, rad, from the major axis
+   * @param sweep how far it runs, rad; 2 pi for a whole one, negative if it runs clockwise
+   */
+  record Ellipse(int tag, Xy centre, Xy major, double minor, double from, double sweep)
+      implements Curve2 {
+    private static final int OUTLINE_POINTS = 64;
+
+    Xy at(double share) {
+      double t = from + sweep * share;
+      Xy across = new Xy(-major.y(), major.x()).times(minor / major.length());
+      return centre.plus(major.times(Math.cos(t))).plus(across.times(Math.sin(t)));
+    }
+
+    @Override
+    public Xy start() {
+      return at(0);
+    }
+
+    @Override
+    public Xy end() {
+      return isClosed() ? start() : at(1);
+    }
+
+    @Override
+    public boolean isClosed() {
+      return Math.abs(sweep) >= 2 * Math.PI;
+    }
+
+    @Override
+    public Ellipse reversed() {
+      return new Ellipse(tag, centre, major, minor, from + sweep, -sweep);
+    }
+
+    @Override
+    public List<Xy> outline() {
+      List<Xy> points = new ArrayList<>();
+      for (int i = 0; i < OUTLINE_POINTS; i++) {
+        points.add(at((double) i / OUTLINE_POINTS));
+      }
+      return points;
+    }
+
+    @Override
+    public ProfileCurve in(Frame f) {
+      Vec3 m = f.x().times(major.x()).plus(f.y().times(major.y()));
+      Vec3 middle = f.at(centre.x(), centre.y());
+      return sweep > 0
+          ? new ProfileCurve.Ellipse(tag, middle, f.normal(), m, minor, from, sweep)
+          : new ProfileCurve.Ellipse(tag, middle, f.normal().negated(), m, minor, -from, -sweep);
+    }
+  }
+
+  record Spline(int tag, BSpline shape) implements Curve2 {
+    private static final int PER_PIECE = 12;
+
+    @Override
+    public Xy start() {
+      return shape.at(0);
+    }
+
+    @Override
+    public Xy end() {
+      return shape.at(shape.pieces());
+    }
+
+    @Override
+    public boolean isClosed() {
+      return shape.closed();
+    }
+
+    @Override
+    public Spline reversed() {
+      return new Spline(tag, shape.reversed());
+    }
+
+    @Override
+    public List<Xy> outline() {
+      List<Xy> all = shape.sampled(PER_PIECE);
+      return all.subList(0, all.size() - 1);
+    }
+
+    @Override
+    public ProfileCurve in(Frame f) {
+      return new ProfileCurve.Spline(
+          tag,
+          shape.points().stream().map(p -> f.at(p.x(), p.y())).toList(),
+          shape.degree(),
+          shape.closed(),
+          shape.sampled(PER_PIECE).stream().map(p -> f.at(p.x(), p.y())).toList());
     }
   }
 }

@@ -1,5 +1,6 @@
 package org.ankerdraft.core.sketch;
 
+import java.util.List;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.VariantForm;
 
@@ -72,6 +73,61 @@ public sealed interface SketchCurve {
       implements SketchCurve {
     public Polygon {
       centre = centre == null ? Point2.ORIGIN : centre;
+    }
+  }
+
+  /**
+   * Two half circles of one width and the lines between them, which are named left and right as
+   * seen from the first centre to the second; the half circles are start and end.
+   *
+   * @param from centre of one half circle
+   * @param to centre of the other
+   */
+  record Slot(String name, Point2 from, Point2 to, Expr width, boolean construction)
+      implements SketchCurve {}
+
+  /**
+   * An ellipse, or the arc of one between two angles.
+   *
+   * @param width of the whole along its own x axis
+   * @param height of the whole along its own y axis
+   * @param turn of its x axis from the sketch's, or null for 0
+   * @param start where an arc begins: the angle of the circle of which it is the flattened image;
+   *     null with {@code end} for a whole one
+   */
+  record Ellipse(
+      String name,
+      Point2 centre,
+      Expr width,
+      Expr height,
+      Expr turn,
+      Expr start,
+      Expr end,
+      boolean construction)
+      implements SketchCurve {
+    public Ellipse {
+      centre = centre == null ? Point2.ORIGIN : centre;
+    }
+  }
+
+  /**
+   * A uniform B-spline by its control points.
+   *
+   * @param degree from 2 to 6, or null for 3
+   * @param closed whether it runs round; else it begins at the first point and ends at the last
+   */
+  record Spline(String name, List<Point2> points, Expr degree, boolean closed, boolean construction)
+      implements SketchCurve {
+    public Spline {
+      points = List.copyOf(points);
+    }
+  }
+
+  /** A point by itself: to measure from, to relate, to put a hole at. */
+  record Point(String name, Point2 at) implements SketchCurve {
+    @Override
+    public boolean construction() {
+      return true;
     }
   }
 

@@ -7,14 +7,18 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.FlagForm;
+import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.TextForm;
 import org.ankerdraft.core.form.VariantForm;
 import org.ankerdraft.core.sketch.SketchCurve.Arc;
 import org.ankerdraft.core.sketch.SketchCurve.Circle;
+import org.ankerdraft.core.sketch.SketchCurve.Ellipse;
 import org.ankerdraft.core.sketch.SketchCurve.Line;
 import org.ankerdraft.core.sketch.SketchCurve.Polygon;
 import org.ankerdraft.core.sketch.SketchCurve.Rectangle;
+import org.ankerdraft.core.sketch.SketchCurve.Slot;
+import org.ankerdraft.core.sketch.SketchCurve.Spline;
 
 /** The fields of each kind of curve. */
 final class SketchCurveForms {
@@ -28,7 +32,11 @@ final class SketchCurveForms {
         .or("arc", Arc.class, arc())
         .or("circle", Circle.class, circle())
         .or("rectangle", Rectangle.class, rectangle())
-        .or("polygon", Polygon.class, polygon());
+        .or("polygon", Polygon.class, polygon())
+        .or("slot", Slot.class, slot())
+        .or("ellipse", Ellipse.class, ellipse())
+        .or("spline", Spline.class, spline())
+        .or("point", SketchCurve.Point.class, single());
   }
 
   private static <C extends SketchCurve> Field<C, String> name() {
@@ -184,5 +192,100 @@ final class SketchCurveForms {
                     v.get(turn),
                     v.is(construction)))
         .check(p -> oneOf("diameter", p.diameter(), "side", p.side()));
+  }
+
+  private static RecordForm<Slot> slot() {
+    Field<Slot, String> name = name();
+    Field<Slot, Point2> from =
+        point("from", "From", Slot::from).required().about("centre of one half circle");
+    Field<Slot, Point2> to =
+        point("to", "To", Slot::to).required().about("centre of the other half circle");
+    Field<Slot, Expr> width =
+        Field.<Slot, Expr>of("width", ExprForm.LENGTH, Slot::width).label("Width").required();
+    Field<Slot, Boolean> construction = construction();
+    return RecordForm.of(
+        "slot",
+        List.of(name, from, to, width, construction),
+        v -> new Slot(v.get(name), v.get(from), v.get(to), v.get(width), v.is(construction)));
+  }
+
+  private static RecordForm<Ellipse> ellipse() {
+    Field<Ellipse, String> name = name();
+    Field<Ellipse, Expr> width =
+        SketchCurveForms.<Ellipse>across("width", "Width", Ellipse::width).required();
+    Field<Ellipse, Expr> height =
+        Field.<Ellipse, Expr>of("height", ExprForm.LENGTH, Ellipse::height)
+            .label("Height")
+            .required()
+            .grip((e, scene) -> scene.onFigure(e.name(), true, SYMMETRIC));
+    Field<Ellipse, Point2> centre =
+        point("centre", "Centre", Ellipse::centre).otherwise(Point2.ORIGIN);
+    Field<Ellipse, Expr> turn =
+        Field.<Ellipse, Expr>of("turn", ExprForm.ANGLE, Ellipse::turn)
+            .label("Turn")
+            .usual("0 deg")
+            .about("of its width from the x axis");
+    Field<Ellipse, Expr> start =
+        Field.<Ellipse, Expr>of("start", ExprForm.ANGLE, Ellipse::start)
+            .label("Arc from")
+            .usual("the whole")
+            .about(
+                "where an arc of it begins, as an angle of the circle of which it is the flattened"
+                    + " image");
+    Field<Ellipse, Expr> end =
+        Field.<Ellipse, Expr>of("end", ExprForm.ANGLE, Ellipse::end)
+            .label("Arc to")
+            .usual("the whole")
+            .about("where the arc ends, counter-clockwise from its start");
+    Field<Ellipse, Boolean> construction = construction();
+    return RecordForm.<Ellipse>of(
+            "ellipse",
+            List.of(name, width, height, centre, turn, start, end, construction),
+            v ->
+                new Ellipse(
+                    v.get(name),
+                    v.get(centre),
+                    v.get(width),
+                    v.get(height),
+                    v.get(turn),
+                    v.get(start),
+                    v.get(end),
+                    v.is(construction)))
+        .check(e ->
+            (e.start() == null) != (e.end() == null)
+                ? Optional.of(
+                    new RecordForm.Complaint("start", "an arc needs both its start and its end"))
+                : Optional.empty());
+  }
+
+  private static RecordForm<Spline> spline() {
+    Field<Spline, String> name = name();
+    Field<Spline, List<Point2>> points =
+        Field.<Spline, List<Point2>>of("points", ListForm.of(Point2.FORM, "point"), Spline::points)
+            .label("Control points")
+            .required();
+    Field<Spline, Expr> degree =
+        Field.<Spline, Expr>of("degree", ExprForm.NUMBER, Spline::degree)
+            .label("Degree")
+            .usual("3")
+            .about("from 2 to 6");
+    Field<Spline, Boolean> closed =
+        Field.<Spline, Boolean>of("closed", new FlagForm("open", "runs round"), Spline::closed)
+            .label("Ends")
+            .about("whether it runs round; else it goes from its first point to its last");
+    Field<Spline, Boolean> construction = construction();
+    return RecordForm.of(
+        "spline",
+        List.of(name, points, degree, closed, construction),
+        v ->
+            new Spline(
+                v.get(name), v.get(points), v.get(degree), v.is(closed), v.is(construction)));
+  }
+
+  private static RecordForm<SketchCurve.Point> single() {
+    Field<SketchCurve.Point, String> name = name();
+    Field<SketchCurve.Point, Point2> at = point("at", "At", SketchCurve.Point::at).required();
+    return RecordForm.of(
+        "point", List.of(name, at), v -> new SketchCurve.Point(v.get(name), v.get(at)));
   }
 }

@@ -7,7 +7,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.ankerdraft.core.expression.Evaluator;
-import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.sketch.constraint.Constrained;
@@ -22,15 +21,13 @@ import org.ankerdraft.vectors.Xy;
  * regions.
  */
 public final class SketchResolver {
-  private final Evaluator values;
   private final Tolerance tolerance;
   private final List<Curve2> real = new ArrayList<>();
   private final List<Curve2> construction = new ArrayList<>();
   private final Map<Integer, String> names = new HashMap<>();
   private int nextTag = 1;
 
-  private SketchResolver(Evaluator values, Tolerance tolerance) {
-    this.values = values;
+  private SketchResolver(Tolerance tolerance) {
     this.tolerance = tolerance;
   }
 
@@ -52,159 +49,17 @@ public final class SketchResolver {
         constraints.isEmpty()
             ? new Held(curves, 0, Set.of(), List.of())
             : Constrained.hold(curves, constraints, values);
-    SketchResolver r = new SketchResolver(values, tolerance);
+    SketchResolver r = new SketchResolver(tolerance);
+    Figures figures = new Figures(values, tolerance, r::tag);
     for (SketchCurve c : held.curves()) {
-      r.add(c, c.name());
+      (c.construction() ? r.construction : r.real).addAll(figures.of(c));
     }
     return r.assemble(frame, held);
-  }
-
-  private void add(SketchCurve curve, String name) throws ExpressionException, SketchProblem {
-    List<Curve2> to = curve.construction() ? construction : real;
-    switch (curve) {
-      case SketchCurve.Line l -> {
-        Xy a = l.from().at(values);
-        Xy b = l.to().at(values);
-        if (a.distance(b) < tolerance.lengthMm()) {
-          throw new SketchProblem(name, "line " + name + " has no length");
-        }
-        to.add(new Curve2.Line(tag(name), a, b));
-      }
-      case SketchCurve.Arc a -> to.add(arc(a, name));
-      case SketchCurve.Circle c -> {
-        to.add(
-            new Curve2.Circle(
-                tag(name), c.centre().at(values), positive(c.diameter(), name, "diameter") / 2));
-      }
-      case SketchCurve.Rectangle r -> rectangle(r, name, to);
-      case SketchCurve.Polygon p -> polygon(p, name, to);
-    }
   }
 
   private int tag(String name) {
     names.put(nextTag, name);
     return nextTag++;
-  }
-
-  private double positive(Expr expr, String name, String what)
-      throws ExpressionException, SketchProblem {
-    double v = values.lengthMm(expr);
-    if (!(v > tolerance.lengthMm())) {
-      throw new SketchProblem(
-          name,
-          String.format(Locale.ROOT, "%s of %s is %.4g mm; it must be more than 0", what, name, v));
-    }
-    return v;
-  }
-
-  private Curve2 arc(SketchCurve.Arc a, String name) throws ExpressionException, SketchProblem {
-    Xy from = a.from().at(values);
-    Xy to = a.to().at(values);
-    if (a.through() != null) {
-      Xy mid = a.through().at(values);
-      double cross =
-          (mid.x() - from.x()) * (to.y() - from.y()) - (mid.y() - from.y()) * (to.x() - from.x());
-      if (Math.abs(cross) < tolerance.lengthMm() * tolerance.lengthMm()
-          || from.distance(to) < tolerance.lengthMm()) {
-        throw new SketchProblem(name, "the three points of arc " + name + " lie on one line");
-      }
-      return new Curve2.Arc(tag(name), from, mid, to);
-    }
-    Xy c = a.centre().at(values);
-    double r = c.distance(from);
-    if (Math.abs(r - c.distance(to)) > tolerance.lengthMm()) {
-      throw new SketchProblem(
-          name,
-          String.format(
-              Locale.ROOT,
-              "arc %s: its ends are %.6g and %.6g mm from its centre",
-              name,
-              r,
-              c.distance(to)));
-    }
-    double start = Math.atan2(from.y() - c.y(), from.x() - c.x());
-    double turn = Math.atan2(to.y() - c.y(), to.x() - c.x()) - start;
-    double full = 2 * Math.PI;
-    turn = a.clockwise() ? -((full - turn) % full) : (full + turn) % full;
-    if (turn == 0) {
-      turn = a.clockwise() ? -full : full;
-    }
-    double middle = start + turn / 2;
-    return new Curve2.Arc(tag(name), from, c.plus(Xy.polar(r, middle)), to);
-  }
-
-  private void rectangle(SketchCurve.Rectangle r, String name, List<Curve2> to)
-      throws ExpressionException, SketchProblem {
-    double w = positive(r.width(), name, "width");
-    double h = positive(r.height(), name, "height");
-    Xy low =
-        r.corner() != null
-            ? r.corner().at(values)
-            : r.centre().at(values).plus(new Xy(-w / 2, -h / 2));
-    double q = r.rounding() == null ? 0 : values.lengthMm(r.rounding());
-    if (q < 0 || 2 * q > Math.min(w, h) + tolerance.lengthMm()) {
-      throw new SketchProblem(
-          name,
-          String.format(
-              Locale.ROOT,
-              "rounding of %s is %.4g mm; it must be from 0 to %.4g mm",
-              name,
-              q,
-              Math.min(w, h) / 2));
-    }
-    Side[] sides = {
-      new Side("bottom", low, 1, 0, w), new Side("right", low.plus(new Xy(w, 0)), 0, 1, h),
-      new Side("top", low.plus(new Xy(w, h)), -1, 0, w),
-          new Side("left", low.plus(new Xy(0, h)), 0, -1, h)
-    };
-    for (int i = 0; i < 4; i++) {
-      Side s = sides[i];
-      if (s.length - 2 * q > tolerance.lengthMm()) {
-        to.add(new Curve2.Line(tag(name + "." + s.name), s.at(q), s.at(s.length - q)));
-      }
-      if (q > 0) {
-        Side next = sides[(i + 1) % 4];
-        Xy corner = next.from;
-        double out = q * (1 - Math.sqrt(0.5));
-        Xy mid = corner.plus(new Xy(-s.dx * out + next.dx * out, -s.dy * out + next.dy * out));
-        to.add(
-            new Curve2.Arc(tag(name + ".corner" + (i + 1)), s.at(s.length - q), mid, next.at(q)));
-      }
-    }
-  }
-
-  private record Side(String name, Xy from, double dx, double dy, double length) {
-    Xy at(double along) {
-      return from.plus(new Xy(dx * along, dy * along));
-    }
-  }
-
-  private void polygon(SketchCurve.Polygon p, String name, List<Curve2> to)
-      throws ExpressionException, SketchProblem {
-    double sides = values.number(p.sides());
-    int n = (int) Math.rint(sides);
-    if (n < 3 || n > 360 || n != sides) {
-      throw new SketchProblem(
-          name,
-          "polygon " + name + " has " + sides + " sides; it needs a whole number from 3 to 360");
-    }
-    double radius;
-    if (p.diameter() != null) {
-      radius = positive(p.diameter(), name, "diameter") / 2;
-    } else {
-      radius = positive(p.side(), name, "side") / (2 * Math.sin(Math.PI / n));
-    }
-    Xy c = p.centre().at(values);
-    double turn = p.turn() == null ? 0 : values.angleRad(p.turn());
-    List<Xy> corners = new ArrayList<>();
-    for (int i = 0; i < n; i++) {
-      double a = turn + 2 * Math.PI * i / n;
-      corners.add(c.plus(Xy.polar(radius, a)));
-    }
-    for (int i = 0; i < n; i++) {
-      to.add(
-          new Curve2.Line(tag(name + ".side" + (i + 1)), corners.get(i), corners.get((i + 1) % n)));
-    }
   }
 
   private ResolvedSketch assemble(Frame frame, Held held) throws SketchProblem {
@@ -263,7 +118,7 @@ public final class SketchResolver {
   private Curve2 takeAt(Xy point, List<Curve2> left) throws SketchProblem {
     List<Curve2> found = new ArrayList<>();
     for (Curve2 c : left) {
-      if (!(c instanceof Curve2.Circle)
+      if (!c.isClosed()
           && (c.start().distance(point) < tolerance.lengthMm()
               || c.end().distance(point) < tolerance.lengthMm())) {
         found.add(c);
@@ -286,7 +141,7 @@ public final class SketchResolver {
   }
 
   private boolean isClosed(List<Curve2> chain) {
-    return chain.getFirst() instanceof Curve2.Circle
+    return chain.getFirst().isClosed()
         || (chain.size() > 1
             && chain.getFirst().start().distance(chain.getLast().end()) < tolerance.lengthMm());
   }

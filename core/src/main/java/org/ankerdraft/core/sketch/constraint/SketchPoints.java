@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
@@ -92,6 +92,27 @@ final class SketchPoints {
                   centre(name + ".centre", c.centre()), coordinate(c.diameter(), 0.5), null));
       case SketchCurve.Rectangle r -> addRectangle(r);
       case SketchCurve.Polygon p -> centre(name + ".centre", p.centre());
+      case SketchCurve.Slot s ->
+          guides.put(
+              name,
+              new Guide.Straight(centre(name + ".from", s.from()), centre(name + ".to", s.to())));
+      case SketchCurve.Ellipse e -> centre(name + ".centre", e.centre());
+      case SketchCurve.Spline s -> addSpline(s);
+      case SketchCurve.Point p -> centre(name, p.at());
+    }
+  }
+
+  /** The ends of an open one join other curves; the points between are its own. */
+  private void addSpline(SketchCurve.Spline s) throws ExpressionException {
+    int last = s.points().size() - 1;
+    for (int i = 0; i <= last; i++) {
+      String own = s.name() + ".p" + (i + 1);
+      boolean isEnd = !s.closed() && (i == 0 || i == last);
+      if (isEnd) {
+        points.put(own, end(s.name() + (i == 0 ? ".from" : ".to"), s.points().get(i)));
+      } else {
+        centre(own, s.points().get(i));
+      }
     }
   }
 
@@ -268,7 +289,42 @@ final class SketchPoints {
             c.construction());
       }
       case SketchCurve.Rectangle r -> r;
-      case SketchCurve.Polygon p -> p;
+      case SketchCurve.Polygon p ->
+          new SketchCurve.Polygon(
+              name,
+              at(name + ".centre", p.centre(), v),
+              p.sides(),
+              p.side(),
+              p.diameter(),
+              p.turn(),
+              p.construction());
+      case SketchCurve.Slot s ->
+          new SketchCurve.Slot(
+              name,
+              at(name + ".from", s.from(), v),
+              at(name + ".to", s.to(), v),
+              s.width(),
+              s.construction());
+      case SketchCurve.Ellipse e ->
+          new SketchCurve.Ellipse(
+              name,
+              at(name + ".centre", e.centre(), v),
+              e.width(),
+              e.height(),
+              e.turn(),
+              e.start(),
+              e.end(),
+              e.construction());
+      case SketchCurve.Spline s ->
+          new SketchCurve.Spline(
+              name,
+              IntStream.range(0, s.points().size())
+                  .mapToObj(i -> at(name + ".p" + (i + 1), s.points().get(i), v))
+                  .toList(),
+              s.degree(),
+              s.closed(),
+              s.construction());
+      case SketchCurve.Point p -> new SketchCurve.Point(name, at(name, p.at(), v));
     };
   }
 
@@ -302,10 +358,11 @@ final class SketchPoints {
   }
 
   boolean canMove(SketchCurve curve, boolean[] movable) {
+    String own = curve.name() + ".";
     boolean ofPoints =
-        Stream.of(".from", ".to", ".centre")
-            .map(end -> points.get(curve.name() + end))
-            .anyMatch(p -> p != null && canMove(p, movable));
+        points.entrySet().stream()
+            .filter(e -> e.getKey().startsWith(own) || e.getKey().equals(curve.name()))
+            .anyMatch(e -> canMove(e.getValue(), movable));
     return ofPoints
         || (guides.get(curve.name()) instanceof Guide.Round(var _, Coordinate r, var _)
             && r != null

@@ -66,6 +66,21 @@ public record Sketch(
           new SketchCurve.Rectangle(name, centre, corner, w, h, round, c);
       case SketchCurve.Polygon(_, var centre, var sides, var side, var diameter, var turn, var c) ->
           new SketchCurve.Polygon(name, centre, sides, side, diameter, turn, c);
+      case SketchCurve.Slot(_, var from, var to, var width, var construction) ->
+          new SketchCurve.Slot(name, from, to, width, construction);
+      case SketchCurve.Ellipse e ->
+          new SketchCurve.Ellipse(
+              name,
+              e.centre(),
+              e.width(),
+              e.height(),
+              e.turn(),
+              e.start(),
+              e.end(),
+              e.construction());
+      case SketchCurve.Spline(_, var points, var degree, var closed, var construction) ->
+          new SketchCurve.Spline(name, points, degree, closed, construction);
+      case SketchCurve.Point(_, var at) -> new SketchCurve.Point(name, at);
     };
   }
 

@@ -67,7 +67,24 @@ public final class SketchKind extends StepKind<Sketch> {
                               new Point2(mm(10), mm(10)),
                               null,
                               false,
-                              false))))
+                              false)),
+                  new Adding<>(
+                      "Slot",
+                      s ->
+                          new SketchCurve.Slot(
+                              s.freeName("g"),
+                              Point2.ORIGIN,
+                              new Point2(mm(20), mm(0)),
+                              mm(6),
+                              false)),
+                  new Adding<>(
+                      "Ellipse",
+                      s ->
+                          new SketchCurve.Ellipse(
+                              s.freeName("e"), null, mm(40), mm(24), null, null, null, false)),
+                  new Adding<>("Spline", s -> freshSpline(s.freeName("c"))),
+                  new Adding<>(
+                      "Point", s -> new SketchCurve.Point(s.freeName("o"), Point2.ORIGIN))))
           .about(
               "each with a name; contours may be nested: islands and holes alternate. Contours that"
                   + " cross are an error");
@@ -90,11 +107,26 @@ public final class SketchKind extends StepKind<Sketch> {
         List.of(PLANE, CURVES, CONSTRAINTS),
         (head, v) -> new Sketch(head, v.get(PLANE), v.get(CURVES), v.get(CONSTRAINTS)),
         SketchKind::twice,
-        new Rail(Stage.SHAPE, "Sketch", 'S', "profile rectangle circle polygon line arc", false));
+        new Rail(
+            Stage.SHAPE,
+            "Sketch",
+            'S',
+            "profile rectangle circle polygon line arc slot ellipse spline point",
+            false));
   }
 
   private static Expr mm(int v) {
     return new Expr(v + " mm");
+  }
+
+  private static SketchCurve freshSpline(String name) {
+    List<Point2> points =
+        List.of(
+            new Point2(mm(0), mm(0)),
+            new Point2(mm(10), mm(12)),
+            new Point2(mm(30), mm(12)),
+            new Point2(mm(40), mm(0)));
+    return new SketchCurve.Spline(name, points, null, false, false);
   }
 
   private static String title(SketchCurve c) {
@@ -151,7 +183,10 @@ public final class SketchKind extends StepKind<Sketch> {
           case SketchCurve.Rectangle r -> r.width() + " × " + r.height();
           case SketchCurve.Circle c -> "circle Ø " + c.diameter();
           case SketchCurve.Polygon p -> "polygon of " + p.sides();
-          case SketchCurve.Line _, SketchCurve.Arc _ -> s.curves().size() + " curves";
+          case SketchCurve.Slot g -> "slot " + g.width() + " wide";
+          case SketchCurve.Ellipse e -> "ellipse " + e.width() + " × " + e.height();
+          case SketchCurve.Line _, SketchCurve.Arc _, SketchCurve.Spline _, SketchCurve.Point _ ->
+              s.curves().size() + " curves";
         };
     boolean counts = s.curves().size() > 1 && !first.endsWith("curves");
     return first + (counts ? " and " + (s.curves().size() - 1) + " more" : "");
