@@ -8,7 +8,7 @@ import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
 
 /** A curve in the sketch's own plane; mm. */
-sealed interface Curve2 {
+public sealed interface Curve2 {
   int tag();
 
   Xy start();
@@ -16,6 +16,9 @@ sealed interface Curve2 {
   Xy end();
 
   Curve2 reversed();
+
+  /** The point at a share of the way, 0 to 1; a little beyond, the curve goes on. */
+  Xy at(double share);
 
   /** Whether it is a contour by itself. */
   default boolean isClosed() {
@@ -30,6 +33,11 @@ sealed interface Curve2 {
   ProfileCurve in(Frame frame);
 
   record Line(int tag, Xy start, Xy end) implements Curve2 {
+    @Override
+    public Xy at(double share) {
+      return start.plus(end.minus(start).times(share));
+    }
+
     @Override
     public Line reversed() {
       return new Line(tag, end, start);
@@ -48,26 +56,38 @@ sealed interface Curve2 {
 
   record Arc(int tag, Xy start, Xy mid, Xy end) implements Curve2 {
     @Override
+    public Xy at(double share) {
+      Xy c = centre();
+      return c.plus(start.minus(c).rotated(turn() * share));
+    }
+
+    public boolean isClockwise() {
+      return mid.minus(start).cross(end.minus(start)) < 0;
+    }
+
+    /** How far it turns about its centre, rad, negative if clockwise. */
+    public double turn() {
+      Xy c = centre();
+      double half = 2 * Math.atan2(mid.minus(start).length() / 2, halfChordToCentre(c));
+      return (isClockwise() ? -2 : 2) * half;
+    }
+
+    /** From the centre to the middle of the chord of its first half. */
+    private double halfChordToCentre(Xy c) {
+      return start.plus(mid).times(0.5).distance(c);
+    }
+
+    @Override
     public Arc reversed() {
       return new Arc(tag, end, mid, start);
     }
 
     @Override
     public List<Xy> outline() {
-      return List.of(start, halfway(start, mid), mid, halfway(mid, end));
+      return List.of(start, at(0.25), mid, at(0.75));
     }
 
-    /** The point of the arc between two of its points: their middle, pushed out to the radius. */
-    private Xy halfway(Xy a, Xy b) {
-      Xy c = centre();
-      double r = c.distance(start);
-      double mx = (a.x() + b.x()) / 2 - c.x();
-      double my = (a.y() + b.y()) / 2 - c.y();
-      double size = Math.hypot(mx, my);
-      return size == 0 ? a : new Xy(c.x() + mx / size * r, c.y() + my / size * r);
-    }
-
-    Xy centre() {
+    public Xy centre() {
       double ax = start.x() - mid.x();
       double ay = start.y() - mid.y();
       double bx = end.x() - mid.x();
@@ -104,6 +124,11 @@ sealed interface Curve2 {
     }
 
     @Override
+    public Xy at(double share) {
+      return centre.plus(Xy.polar(radius, 2 * Math.PI * share));
+    }
+
+    @Override
     public Circle reversed() {
       return this;
     }
@@ -136,7 +161,8 @@ sealed interface Curve2 {
       implements Curve2 {
     private static final int OUTLINE_POINTS = 64;
 
-    Xy at(double share) {
+    @Override
+    public Xy at(double share) {
       double t = from + sweep * share;
       Xy across = new Xy(-major.y(), major.x()).times(minor / major.length());
       return centre.plus(major.times(Math.cos(t))).plus(across.times(Math.sin(t)));
@@ -183,6 +209,12 @@ sealed interface Curve2 {
 
   record Spline(int tag, BSpline shape) implements Curve2 {
     private static final int PER_PIECE = 12;
+
+    @Override
+    public Xy at(double share) {
+      double t = share * shape.pieces();
+      return shape.at(shape.closed() ? t - shape.pieces() * Math.floor(share) : t);
+    }
 
     @Override
     public Xy start() {

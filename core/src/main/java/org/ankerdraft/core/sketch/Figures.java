@@ -12,7 +12,7 @@ import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.vectors.Xy;
 
 /** What each curve or figure of a sketch is made of, with all numbers known. */
-final class Figures {
+public final class Figures {
   private static final int LEAST_DEGREE = 2;
   private static final int MOST_DEGREE = 6;
   private static final int USUAL_DEGREE = 3;
@@ -24,13 +24,18 @@ final class Figures {
   /**
    * @param tags gives a tag to the name of a curve
    */
-  Figures(Evaluator values, Tolerance tolerance, ToIntFunction<String> tags) {
+  public Figures(Evaluator values, Tolerance tolerance, ToIntFunction<String> tags) {
     this.values = values;
     this.tolerance = tolerance;
     this.tags = tags;
   }
 
-  List<Curve2> of(SketchCurve curve) throws ExpressionException, SketchProblem {
+  /**
+   * The curves of one curve or figure, in order.
+   *
+   * @throws SketchProblem if its numbers make no such figure
+   */
+  public List<Curve2> of(SketchCurve curve) throws ExpressionException, SketchProblem {
     String name = curve.name();
     return switch (curve) {
       case SketchCurve.Line l -> List.of(line(l, name));
