@@ -13,6 +13,8 @@ import org.ankerdraft.vectors.Xy;
  * @param closed whether it runs round
  */
 public record BSpline(List<Xy> points, int degree, boolean closed) {
+  private static final double NOISE_SHARE = 2e-3;
+
   public BSpline {
     points = List.copyOf(points);
     if (degree < 1 || points.size() <= degree) {
@@ -89,5 +91,68 @@ public record BSpline(List<Xy> points, int degree, boolean closed) {
 
   public BSpline reversed() {
     return new BSpline(points.reversed(), degree, closed);
+  }
+
+  /** Number of the first point that has a say at a parameter, from 0. */
+  public int first(double t) {
+    return pieceOf(t);
+  }
+
+  /**
+   * How much each of the points from {@link #first} on has to say there, degree + 1 of them; their
+   * sum is 1. L. Piegl, W. Tiller, The NURBS Book, 2nd ed., Springer 1997, algorithm A2.2.
+   */
+  public double[] weights(double t) {
+    int k = pieceOf(t) + degree;
+    double[] w = new double[degree + 1];
+    w[0] = 1;
+    for (int r = 1; r <= degree; r++) {
+      double saved = 0;
+      for (int j = 0; j < r; j++) {
+        double right = knot(k + j + 1) - t;
+        double left = t - knot(k + 1 - r + j);
+        double share = w[j] / (right + left);
+        w[j] = saved + right * share;
+        saved = left * share;
+      }
+      w[r] = saved;
+    }
+    return w;
+  }
+
+  /** Signed curvature, 1/mm; positive where the curve turns left. */
+  public double curvature(double t) {
+    double h = 1e-4;
+    double low = Math.max(0, t - h);
+    double high = Math.min(pieces(), t + h);
+    Xy d = derivative(t);
+    Xy dd = derivative(high).minus(derivative(low)).times(1 / (high - low));
+    return d.cross(dd) / Math.pow(d.length(), 3);
+  }
+
+  /** How often the curvature turns from growing to falling or back, between the ends. */
+  public int curvatureExtremes(int perPiece) {
+    int n = pieces() * perPiece;
+    double most = 0;
+    double[] k = new double[n + 1];
+    for (int i = 0; i <= n; i++) {
+      k[i] = curvature((double) i / perPiece);
+      most = Math.max(most, Math.abs(k[i]));
+    }
+    int count = 0;
+    int last = 0;
+    double from = k[0];
+    for (int i = 1; i <= n; i++) {
+      // What is smaller than a share of the most is rounding.
+      if (Math.abs(k[i] - from) > NOISE_SHARE * most) {
+        int way = k[i] > from ? 1 : -1;
+        count += last != 0 && way != last ? 1 : 0;
+        last = way;
+        from = k[i];
+      } else if ((k[i] - from) * last > 0) {
+        from = k[i];
+      }
+    }
+    return count;
   }
 }
