@@ -197,6 +197,10 @@ final class MainWindow {
     return view;
   }
 
+  Pencil pencil() {
+    return pencil;
+  }
+
   FileActions files() {
     return files;
   }

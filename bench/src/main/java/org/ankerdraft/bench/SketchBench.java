@@ -61,7 +61,7 @@ final class SketchBench {
     for (int r = -WARMING; r < ROUNDS; r++) {
       Xy to = new Xy(x / 2 + 3 + r % 7, 5);
       long begin = System.nanoTime();
-      Constrained.dragged(curves, constraints, values, "l" + lines / 2 + ".to", to);
+      Constrained.dragged(curves, constraints, values, Map.of("l" + lines / 2 + ".to", to));
       ms[Math.max(0, r)] = (System.nanoTime() - begin) / 1e6;
     }
     Arrays.sort(ms);

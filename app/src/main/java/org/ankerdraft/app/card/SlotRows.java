@@ -2,7 +2,6 @@ package org.ankerdraft.app.card;
 
 import com.fasterxml.jackson.databind.node.TextNode;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
@@ -129,7 +128,7 @@ public final class SlotRows<S> {
       case Form<T> f when f.equals(FaceChoice.FORM) -> faceRow(slot);
       case Form<T> f when f.equals(EdgeChoice.LIST) -> edgesRow(slot);
       case Form<T> f when f.equals(References.SKETCH) -> sketchRow(slot);
-      case ListForm<?> _ -> namesRow(slot);
+      case ListForm<?> list -> listRow(slot, list);
       default -> textRow(slot);
     };
   }
@@ -353,22 +352,10 @@ public final class SlotRows<S> {
         text -> text.isEmpty() ? null : slot.form().read(TextNode.valueOf(text), Place.ROOT));
   }
 
-  @SuppressWarnings("unchecked") // lists that are typed are lists of names
-  private <T> Node namesRow(Slot.Value<S, T> untyped) {
-    Slot.Value<S, List<String>> slot = (Slot.Value<S, List<String>>) untyped;
-    Form<String> item = ((ListForm<String>) (ListForm<?>) untyped.form()).item();
-    return typedRow(
-        slot,
-        v -> String.join(", ", v),
-        text -> {
-          List<String> names = new ArrayList<>();
-          for (String name : Arrays.stream(text.split(",", -1)).map(String::strip).toList()) {
-            if (!name.isEmpty()) {
-              names.add(item.read(TextNode.valueOf(name), Place.ROOT));
-            }
-          }
-          return names;
-        });
+  @SuppressWarnings("unchecked") // the value of a list form is a list
+  private <T, I> Node listRow(Slot.Value<S, T> untyped, ListForm<I> form) {
+    ListText<I> texts = new ListText<>(form);
+    return typedRow((Slot.Value<S, List<I>>) untyped, texts::shown, texts::read);
   }
 
   private interface Reading<T> {

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import javafx.scene.input.KeyCode;
@@ -13,15 +13,16 @@ import javafx.scene.input.MouseEvent;
 import org.ankerdraft.app.chart.ChartView;
 import org.ankerdraft.app.chart.Pen;
 import org.ankerdraft.app.session.Session;
-import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.sketch.edit.Flaws;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
 import org.ankerdraft.render.draw.Camera;
@@ -37,6 +38,12 @@ public final class Pencil implements Pen {
   private static final double EMPTY_MM = 60;
   private static final double ROOM = 1.4;
 
+  /** How far a fair offset may stray. */
+  private static final double OFFSET_TOLERANCE_MM = 0.002;
+
+  /** Ends this near to each other on the screen are meant to be one. */
+  private static final double NEAR_PIXELS = 20;
+
   private final Session session;
   private final ChartView view;
   private final Runnable changed;
@@ -47,18 +54,24 @@ public final class Pencil implements Pen {
   private Tool tool = Tool.LINE;
   private SketchView seen;
   private Sketch seenOf;
+
+  /** What was tried last, before it became the sketch. */
+  private SketchView checked;
+
+  /** What keeps the curves from bounding an area. */
+  private List<Flaws.Flaw> flaws = List.of();
+
   private String problem = "";
   private final Set<String> chosen = new LinkedHashSet<>();
 
-  /** Where the curve being drawn begins, or null. */
-  private Point2 from;
-
-  /** The curve before it in the chain, or empty. */
-  private String last = "";
-
+  private final Hand hand = new Hand();
   private final Aim aim = new Aim();
-  private String typed = "";
-  private String dragged = "";
+  private final Choosing choosing = new Choosing();
+
+  /** The radius that corners are rounded with. */
+  private Expr cornerRadius = new Expr("2 mm");
+
+  private final Changes changes;
 
   /**
    * @param changed told when there is something else to show of it
@@ -67,6 +80,22 @@ public final class Pencil implements Pen {
     this.session = session;
     this.view = view;
     this.changed = changed;
+    this.changes = new Changes(session, this::sketch, new Sight());
+  }
+
+  private final class Sight implements Changes.Sight {
+    @Override
+    public void check(Sketch other) throws ExpressionException, SketchProblem {
+      if (problem.isEmpty()) {
+        checked = new SketchView(other, frame, changes.values());
+      }
+    }
+
+    @Override
+    public void changed() {
+      look();
+      changed.run();
+    }
   }
 
   public boolean isOn() {
@@ -162,10 +191,6 @@ public final class Pencil implements Pen {
     return session.document().step(step).filter(Sketch.class::isInstance).map(Sketch.class::cast);
   }
 
-  private Evaluator values() {
-    return new Evaluator(session.document().definitions());
-  }
-
   /** Brings what is seen up to date with the document. */
   public void look() {
     if (!isOn()) {
@@ -179,7 +204,9 @@ public final class Pencil implements Pen {
     if (!now.get().equals(seenOf)) {
       seenOf = now.get();
       try {
-        seen = new SketchView(seenOf, frame, values());
+        boolean isKnown = checked != null && checked.isOf(seenOf);
+        seen = isKnown ? checked : new SketchView(seenOf, frame, changes.values());
+        flaws = seen.flaws(changes.values(), NEAR_PIXELS / view.camera().pixelsPerMm());
         problem = "";
       } catch (ExpressionException | SketchProblem e) {
         // What was seen last stays, with the words.
@@ -198,41 +225,37 @@ public final class Pencil implements Pen {
       dropCurve();
     }
     chosen.clear();
-    changed.run();
+    choosing.drop();
+    changes.say("");
     view.refresh();
   }
 
   private void dropCurve() {
-    from = null;
-    last = "";
-    typed = "";
+    hand.drop();
     aim.propose();
   }
 
-  /** A change of the sketch, which may be impossible: then nothing changes, and it is said. */
-  private interface Edit {
-    Sketch of(SketchEdits edits) throws ExpressionException, SketchProblem;
+  Expr cornerRadius() {
+    return cornerRadius;
   }
 
-  private boolean edit(Edit edit, boolean isLasting) {
-    Optional<Sketch> now = sketch();
-    if (now.isEmpty()) {
-      return false;
-    }
-    try {
-      Sketch other = edit.of(new SketchEdits(now.get(), values()));
-      if (isLasting) {
-        session.edit(session.document().withStep(other));
-      } else {
-        session.preview(session.document().withStep(other));
-      }
-      look();
-      return true;
-    } catch (ExpressionException | SketchProblem e) {
-      problem = e.getMessage();
-      changed.run();
-      return false;
-    }
+  void cornerRadius(Expr radius) {
+    cornerRadius = radius;
+    changes.say("");
+  }
+
+  /** The dimension whose number is being changed. */
+  Optional<Constraint> edited() {
+    return choosing.edited();
+  }
+
+  /** What is done to the sketch, and what is wrong with it. */
+  Changes changes() {
+    return changes;
+  }
+
+  List<Flaws.Flaw> flaws() {
+    return flaws;
   }
 
   /** Adds a relation between what is chosen. */
@@ -240,14 +263,7 @@ public final class Pencil implements Pen {
     // Points come first: a point on a line, whichever of them was chosen first.
     List<String> things = new ArrayList<>(chosen);
     things.sort(Comparator.comparing(t -> seen == null || !seen.isPoint(t)));
-    boolean isDone =
-        edit(
-            e ->
-                e.withConstraint(
-                    number == null
-                        ? Constraint.of(relation, things.toArray(String[]::new))
-                        : Constraint.dimension(relation, number, things.toArray(String[]::new))),
-            true);
+    boolean isDone = changes.constrain(relation, number, things);
     if (isDone) {
       chosen.clear();
       changed.run();
@@ -255,19 +271,32 @@ public final class Pencil implements Pen {
     return isDone;
   }
 
-  /** What holds the things that are chosen. */
-  List<Constraint> holding() {
-    return sketch().stream()
-        .flatMap(s -> s.constraints().stream())
-        .filter(c ->
-            c.of().stream()
-                .anyMatch(o -> chosen.stream().anyMatch(t -> o.equals(t) || o.startsWith(t + "."))))
-        .toList();
+  /** Gives the dimension that is being changed another number. */
+  boolean set(Expr number) {
+    Optional<Constraint> c = choosing.edited();
+    boolean isDone =
+        c.isPresent() && changes.edit(e -> e.withConstraint(Dimensions.with(c.get(), number)));
+    if (isDone) {
+      choosing.drop();
+      changed.run();
+    }
+    return isDone;
   }
 
-  void letGo(Constraint c) {
-    edit(s -> s.without(c), true);
-    changed.run();
+  /** Names of the chosen curves, without points. */
+  List<String> chosenCurves() {
+    return chosen.stream().filter(c -> !c.contains(".") && !c.equals("origin")).toList();
+  }
+
+  /** The offset of what is chosen; a fair one is chosen itself then, to look at its comb. */
+  void offset(double distanceMm) {
+    List<String> curves = chosenCurves();
+    boolean isFree = curves.size() == 1 && seen != null && seen.isSpline(curves.getFirst());
+    boolean isDone = changes.edit(e -> e.offset(curves, distanceMm, OFFSET_TOLERANCE_MM));
+    if (isDone && isFree) {
+      chooseAll(Set.of(sketch().orElseThrow().curves().getLast().name()));
+      changes.say("It strays from the true offset by less than " + Numbers.mm(OFFSET_TOLERANCE_MM));
+    }
   }
 
   @Override
@@ -277,31 +306,52 @@ public final class Pencil implements Pen {
   }
 
   private void aim(Camera camera, double x, double y) {
-    Xy start = from != null && tool == Tool.LINE ? begin(from) : null;
+    boolean isLine = hand.isDrawing() && tool == Tool.LINE;
+    Aim.Start start = isLine ? new Aim.Start(hand.places().getFirst(), hand.last()) : null;
     aim.take(camera, frame, seen, start, x, y);
-  }
-
-  private Xy begin(Point2 p) {
-    try {
-      return p.at(values());
-    } catch (ExpressionException e) {
-      throw new IllegalStateException("a place that was drawn has a value", e);
-    }
   }
 
   @Override
   public void pressed(Camera camera, MouseEvent e) {
     aim(camera, e.getX(), e.getY());
-    if (tool == Tool.MOVE) {
-      choose();
-      dragged = aim.snapped().equals("origin") ? "" : aim.snapped();
-      return;
+    switch (tool) {
+      case MOVE -> {
+        Optional<Constraint> dimension = dimensionAt(camera, e.getX(), e.getY());
+        String thing = !aim.snapped().isEmpty() ? aim.snapped() : aim.near();
+        Xy at = Aim.inPlane(frame, camera.at(e.getX(), e.getY(), camera.depth(frame.origin())));
+        choosing.press(this, dimension.orElse(null), thing, at, e);
+      }
+      case TRIM -> change(s -> s.trimmed(aim.near(), aim.at()));
+      case EXTEND -> change(s -> s.extended(aim.near(), aim.at()));
+      case CORNER -> roundCorner();
+      default -> place();
     }
-    place();
   }
 
-  private void choose() {
-    String thing = !aim.snapped().isEmpty() ? aim.snapped() : aim.near();
+  private Optional<Constraint> dimensionAt(Camera camera, double x, double y) {
+    return seen == null
+        ? Optional.empty()
+        : Dimensions.at(
+            seen.strokes(chosen, ""), sketch().orElseThrow().constraints(), camera, x, y);
+  }
+
+  private void change(Changes.Edit edit) {
+    if (!aim.near().isEmpty()) {
+      changes.edit(edit);
+    }
+  }
+
+  private void roundCorner() {
+    List<String> lines =
+        aim.snapped().isEmpty() ? List.of() : seen.linesAt(seen.place(aim.snapped()));
+    if (lines.size() == 2) {
+      changes.edit(s -> s.rounded(lines.get(0), lines.get(1), cornerRadius));
+    } else {
+      changes.say("Press where two lines end");
+    }
+  }
+
+  void choose(String thing) {
     if (thing.isEmpty()) {
       chosen.clear();
     } else if (!chosen.remove(thing)) {
@@ -310,80 +360,48 @@ public final class Pencil implements Pen {
     changed.run();
   }
 
+  void chooseAll(Set<String> things) {
+    chosen.clear();
+    chosen.addAll(things);
+    changed.run();
+  }
+
   /** The next point of what is being drawn. */
   private void place() {
-    if (from == null) {
-      from = aim.written(seen, from);
-      return;
-    }
-    Point2 to = aim.written(seen, from);
-    Xy a = begin(from);
-    if (aim.at().distance(a) == 0) {
-      return;
-    }
+    Point2 from = tool == Tool.LINE ? hand.from() : null;
     boolean closes = !aim.snapped().isEmpty();
-    switch (tool) {
-      case LINE -> line(to, closes);
-      case ARC -> arc(to, closes);
-      case CIRCLE -> {
-        double radius = aim.at().distance(a);
-        Point2 centre = from;
+    if (tool == Tool.SPLINE && hand.closesOn(aim.at())) {
+      finishFree(true);
+    } else if (hand.take(aim.written(seen, from), aim.at(), aim.proposed()) && hand.isFull(tool)) {
+      finish(closes);
+    }
+  }
+
+  private void finish(boolean closes) {
+    String line = "";
+    if (tool == Tool.ARC) {
+      List<String> lines = seen.linesAt(hand.places().getFirst());
+      line = !hand.last().isEmpty() ? hand.last() : lines.isEmpty() ? "" : lines.getFirst();
+      if (line.isEmpty()) {
         dropCurve();
-        edit(s -> s.withCircle(centre, radius), true);
+        changes.say("A tangent arc begins at the end of a line");
+        return;
       }
-      case RECTANGLE -> {
-        Point2 corner = from;
-        dropCurve();
-        edit(s -> s.withRectangle(corner, to), true);
-      }
-      case MOVE -> {}
     }
-  }
-
-  private void line(Point2 to, boolean closes) {
-    Point2 start = from;
-    List<Relation> keeps = aim.proposed();
-    String length = typed;
-    if (edit(
-        s -> {
-          Sketch drawn = s.withLine(start, to, keeps);
-          String name = drawn.curves().getLast().name();
-          return length.isEmpty()
-              ? drawn
-              : new SketchEdits(drawn, values())
-                  .withConstraint(
-                      Constraint.dimension(Relation.LENGTH, new Expr(length + " mm"), name));
-        },
-        true)) {
+    String leaves = line;
+    List<SketchEdits.Keep> keeps = aim.proposed();
+    boolean isDone = changes.edit(s -> hand.drawn(s, tool, leaves, keeps, changes.values()));
+    if (isDone && tool.isOfChains()) {
       goOn(closes);
+    } else {
+      dropCurve();
     }
   }
 
-  private void arc(Point2 to, boolean closes) {
-    Point2 start = from;
-    String line = last.isEmpty() ? lineAt(start) : last;
-    if (line.isEmpty()) {
-      problem = "a tangent arc begins at the end of a line";
-      changed.run();
-      return;
-    }
-    if (edit(s -> s.withTangentArc(line, start, to), true)) {
-      tool = Tool.LINE;
-      goOn(closes);
-      last = "";
-    }
-  }
-
-  /** The line that ends at a place. */
-  private String lineAt(Point2 place) {
-    Xy p = begin(place);
-    return sketch().orElseThrow().curves().stream()
-        .map(c -> c.name())
-        .filter(n -> seen.place(n + ".from") != null && seen.written(n + ".centre") == null)
-        .filter(n ->
-            seen.place(n + ".from").distance(p) < 1e-6 || seen.place(n + ".to").distance(p) < 1e-6)
-        .findFirst()
-        .orElse("");
+  private void finishFree(boolean closed) {
+    changes.edit(s -> hand.drawnFreely(s, closed));
+    dropCurve();
+    changed.run();
   }
 
   /** A chain goes on from where its last curve ended, unless it closed. */
@@ -391,26 +409,52 @@ public final class Pencil implements Pen {
     String name = sketch().orElseThrow().curves().getLast().name();
     dropCurve();
     if (!closes && seen != null && seen.written(name + ".to") != null) {
-      last = name;
-      from = seen.written(name + ".to");
+      hand.goOn(name, seen.written(name + ".to"), seen.place(name + ".to"));
+      if (tool == Tool.ARC) {
+        hand.forgetLast();
+        tool = Tool.LINE;
+        changed.run();
+      }
     }
   }
 
   @Override
   public void dragged(Camera camera, MouseEvent e) {
-    if (!dragged.isEmpty()) {
-      Xy to = Aim.inPlane(frame, camera.at(e.getX(), e.getY(), camera.depth(frame.origin())));
-      String point = dragged;
-      edit(s -> s.dragged(point, to), false);
-    }
+    Xy to = Aim.inPlane(frame, camera.at(e.getX(), e.getY(), camera.depth(frame.origin())));
+    choosing.drag(this, to, camera, e);
   }
 
   @Override
   public void released(Camera camera, MouseEvent e) {
-    if (!dragged.isEmpty()) {
-      dragged = "";
-      session.endPreview();
-    }
+    choosing.release(this);
+  }
+
+  /** Draws points to other places as long as the pointer is held. */
+  void drag(Map<String, Xy> points) {
+    changes.preview(s -> s.dragged(points));
+  }
+
+  /** Draws a dimension to another value as long as the pointer is held. */
+  void drag(Constraint c, double byPixels, double pixelsPerMm) {
+    changes.preview(
+        s -> s.withConstraint(Dimensions.drawn(c, changes.values(), byPixels, pixelsPerMm)));
+  }
+
+  void endDrag() {
+    session.endPreview();
+  }
+
+  SketchView view() {
+    return seen;
+  }
+
+  Set<String> within(Xy a, Xy b) {
+    return seen == null ? Set.of() : seen.within(frame, a, b);
+  }
+
+  void refresh() {
+    changed.run();
+    view.refresh();
   }
 
   /** Keys while it is on; whether it was one of its own. */
@@ -419,14 +463,12 @@ public final class Pencil implements Pen {
       leave();
       return true;
     }
-    if (from != null && number(e)) {
+    if (hand.isDrawing() && (enter(e) || hand.typed().take(e))) {
       view.refresh();
       return true;
     }
     if (e.getCode() == KeyCode.DELETE) {
-      List.copyOf(chosen).stream()
-          .filter(c -> !c.contains("."))
-          .forEach(c -> edit(s -> s.without(c), true));
+      chosenCurves().forEach(c -> changes.takeAway(s -> s.without(c)));
       chosen.clear();
       changed.run();
       return true;
@@ -440,102 +482,36 @@ public final class Pencil implements Pen {
     return false;
   }
 
+  /** Enter draws what is typed, and ends a free curve. */
+  private boolean enter(KeyEvent e) {
+    if (e.getCode() != KeyCode.ENTER) {
+      return false;
+    }
+    if (tool == Tool.SPLINE) {
+      finishFree(false);
+    } else if (!hand.typed().isEmpty()) {
+      aim.put(
+          Rubber.place(tool, hand.places(), aim.at(), hand.typed()),
+          hand.typed().value(1).isEmpty());
+      place();
+    }
+    return true;
+  }
+
   /** First the curve, then the tool, then the pencil. */
   private void leave() {
-    if (from != null) {
+    if (hand.isDrawing()) {
       dropCurve();
       view.refresh();
-    } else if (tool != Tool.MOVE || !chosen.isEmpty()) {
+    } else if (tool != Tool.MOVE || !chosen.isEmpty() || choosing.edited().isPresent()) {
       use(Tool.MOVE);
     } else {
       end();
     }
   }
 
-  /** A length typed while a line is drawn; Enter draws it. */
-  private boolean number(KeyEvent e) {
-    String name = e.getCode().getName();
-    String text = e.getCode().isDigitKey() ? name.substring(name.length() - 1) : e.getText();
-    if (text.matches("[0-9.]")) {
-      typed += text;
-      return true;
-    }
-    if (e.getCode() == KeyCode.BACK_SPACE && !typed.isEmpty()) {
-      typed = typed.substring(0, typed.length() - 1);
-      return true;
-    }
-    if (e.getCode() == KeyCode.ENTER
-        && tool == Tool.LINE
-        && typed.matches("\\d*\\.?\\d+|\\d+\\.")) {
-      Xy a = begin(from);
-      Xy way = aim.at().minus(a);
-      if (way.length() > 0) {
-        aim.put(a.plus(way.times(Double.parseDouble(typed) / way.length())));
-        aim.leave();
-        place();
-      }
-      return true;
-    }
-    return false;
-  }
-
   @Override
   public List<PenStroke> strokes() {
-    List<PenStroke> out = new ArrayList<>();
-    if (seen != null) {
-      out.addAll(seen.strokes(chosen, aim.near()));
-      chosen.stream()
-          .filter(c -> seen.place(c) != null)
-          .forEach(c -> out.add(spot(seen.place(c), PenStroke.Look.CHOSEN, "")));
-    }
-    if (!aim.snapped().isEmpty()) {
-      out.add(spot(aim.at(), PenStroke.Look.CHOSEN, ""));
-    }
-    if (from != null) {
-      out.add(rubber());
-    }
-    return out;
-  }
-
-  private PenStroke spot(Xy p, PenStroke.Look look, String text) {
-    Vec3 v = frame.at(p.x(), p.y());
-    return new PenStroke(List.of(v, v), look, text);
-  }
-
-  /** What the next press would draw, with its numbers and the relations that it would keep. */
-  private PenStroke rubber() {
-    Xy a = begin(from);
-    Xy way = aim.at().minus(a);
-    StringBuilder text = new StringBuilder();
-    text.append(typed.isEmpty() ? String.format(Locale.ROOT, "%.2f", way.length()) : typed + "▏");
-    if (tool == Tool.LINE || tool == Tool.ARC) {
-      text.append(
-          String.format(Locale.ROOT, "  %.1f°", Math.toDegrees(Math.atan2(way.y(), way.x()))));
-    }
-    aim.proposed().forEach(r -> text.append("  ").append(r.word()));
-    return new PenStroke(shape(a, way), PenStroke.Look.PROPOSED, text.toString());
-  }
-
-  private List<Vec3> shape(Xy a, Xy way) {
-    List<Xy> flat = new ArrayList<>();
-    switch (tool) {
-      case CIRCLE -> {
-        for (int i = 0; i <= 48; i++) {
-          flat.add(a.plus(Xy.polar(way.length(), 2 * Math.PI * i / 48)));
-        }
-      }
-      case RECTANGLE -> {
-        flat.add(a);
-        flat.add(new Xy(aim.at().x(), a.y()));
-        flat.add(aim.at());
-        flat.add(new Xy(a.x(), aim.at().y()));
-        flat.add(a);
-      }
-      default -> {
-        flat.add(a);
-        flat.add(aim.at());
-      }
-    }
-    return flat.stream().map(p -> frame.at(p.x(), p.y())).toList();
+    return new PencilStrokes(frame, seen, tool, hand, aim).all(chosen, choosing, flaws);
   }
 }

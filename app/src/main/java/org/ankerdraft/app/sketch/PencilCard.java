@@ -14,6 +14,7 @@ import org.ankerdraft.app.session.InWords;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.sketch.edit.Flaws;
 
 /** Tools of the pencil, relations for what is chosen, and what of the sketch can still move. */
 public final class PencilCard extends VBox {
@@ -39,7 +40,10 @@ public final class PencilCard extends VBox {
   private final Label chosen = SlotRows.second("");
   private final FlowPane relations = new FlowPane(10, 4);
   private final VBox holding = new VBox();
+  private final CopiesRow copies = new CopiesRow();
+  private final VBox flaws = new VBox();
   private final TextField number = new TextField();
+  private boolean wasRadius;
   private final Label freedom = SlotRows.second("");
   private final Label problem = new Label();
 
@@ -53,7 +57,9 @@ public final class PencilCard extends VBox {
     problem.getStyleClass().add("field-error");
     problem.setWrapText(true);
     freedom.setId("freedom");
-    getChildren().addAll(title, tools, chosen, number, relations, holding, freedom, problem);
+    flaws.setId("flaws");
+    getChildren()
+        .addAll(title, tools, chosen, number, relations, holding, copies, flaws, freedom, problem);
     setVisible(false);
     setManaged(false);
   }
@@ -66,29 +72,53 @@ public final class PencilCard extends VBox {
     if (!pencil.isOn()) {
       return;
     }
+    showTools();
+    showChosen();
+    copies.show(pencil);
+    showFlaws();
+    freedom.setText(pencil.seen().map(PencilCard::freedomOf).orElse(""));
+    String words =
+        pencil.problem().isEmpty() ? pencil.changes().said() : InWords.capital(pencil.problem());
+    problem.setText(words);
+    problem.setVisible(!words.isEmpty());
+    problem.setManaged(problem.isVisible());
+  }
+
+  private void showTools() {
     tools.getChildren().clear();
     for (Tool t : Tool.values()) {
       Button b = link(t.title() + "  " + t.key().getName());
-      b.setId("tool-" + t.name().toLowerCase(java.util.Locale.ROOT));
+      b.setId(t.id());
       if (t == pencil.tool()) {
         b.getStyleClass().add("waiting");
       }
       b.setOnAction(e -> pencil.use(t));
       tools.getChildren().add(b);
     }
-    showChosen();
-    freedom.setText(pencil.seen().map(PencilCard::freedomOf).orElse(""));
-    problem.setText(InWords.capital(pencil.problem()));
-    problem.setVisible(!pencil.problem().isEmpty());
-    problem.setManaged(problem.isVisible());
+  }
+
+  /** Each with a press that mends it. */
+  private void showFlaws() {
+    flaws.getChildren().clear();
+    for (Flaws.Flaw flaw : pencil.flaws()) {
+      Button mend = link("Mend");
+      mend.setOnAction(e -> pencil.changes().edit(s -> s.mended(flaw)));
+      Label words = new Label(InWords.capital(flaw.inWords()));
+      words.setWrapText(true);
+      words.setMaxWidth(Double.MAX_VALUE);
+      HBox.setHgrow(words, Priority.ALWAYS);
+      flaws.getChildren().add(new HBox(4, words, mend));
+    }
   }
 
   private void showChosen() {
     int n = pencil.chosen().size();
     chosen.setText(
-        n == 0
-            ? "Choose lines, circles or points to relate them"
-            : pencil.chosen().stream().sorted().collect(Collectors.joining(", ")));
+        pencil.edited().isPresent()
+            ? InWords.capital(pencil.edited().get().inWords())
+            : n == 0
+                ? hint()
+                : pencil.chosen().stream().sorted().collect(Collectors.joining(", ")));
     relations.getChildren().clear();
     if (n == 1) {
       sizes().forEach(this::relation);
@@ -102,17 +132,51 @@ public final class PencilCard extends VBox {
       relation(Relation.SYMMETRIC);
     }
     holding.getChildren().clear();
-    for (Constraint c : pencil.holding()) {
+    for (Constraint c : pencil.changes().holding(pencil.chosen())) {
       Button away = link("×");
       away.getStyleClass().add("away");
-      away.setOnAction(e -> pencil.letGo(c));
+      away.setOnAction(e -> pencil.changes().takeAway(s -> s.without(c)));
       Label words = new Label(c.inWords());
       words.setMaxWidth(Double.MAX_VALUE);
       HBox.setHgrow(words, Priority.ALWAYS);
       holding.getChildren().add(new HBox(4, words, away));
     }
-    number.setVisible(n == 1 || n == 2);
+    boolean isRadius = pencil.tool() == Tool.CORNER;
+    number.setVisible(n == 1 || n == 2 || isRadius || pencil.edited().isPresent());
     number.setManaged(number.isVisible());
+    if (isRadius && !number.isFocused()) {
+      number.setText(pencil.cornerRadius().text());
+    }
+    if (wasRadius && !isRadius) {
+      number.clear();
+    }
+    wasRadius = isRadius;
+    pencil
+        .edited()
+        .ifPresent(c -> {
+          if (!number.isFocused()) {
+            number.setText(Dimensions.text(c));
+            number.requestFocus();
+            number.selectAll();
+          }
+        });
+  }
+
+  /** What to do next with the tool. */
+  private String hint() {
+    return switch (pencil.tool()) {
+      case MOVE -> "Choose curves and points; draw a box round several, press twice for a chain";
+      case LINE -> "Type a length, Tab for the angle, Enter; Esc ends the chain";
+      case SPLINE -> "Enter ends the curve; pressed on its beginning it runs round";
+      case ARC_THROUGH -> "Its two ends, then a place between them";
+      case ARC_ABOUT -> "Its centre, its beginning, then its end, counter-clockwise";
+      case SLOT -> "Its two centres, then its width";
+      case ELLIPSE -> "Its centre, the end of one axis, then the other";
+      case TRIM -> "Press the piece that is to go";
+      case EXTEND -> "Press a line or an arc near the end that is to go on";
+      case CORNER -> "Press where two lines end; the radius is";
+      default -> "Type a number and Enter, or press where it ends";
+    };
   }
 
   /** The usual one first: it is what Enter takes a number for. */
@@ -123,17 +187,30 @@ public final class PencilCard extends VBox {
         ? List.of(Relation.FIXED)
         : seen.isLine(thing)
             ? List.of(Relation.LENGTH)
-            : List.of(Relation.DIAMETER, Relation.RADIUS);
+            : seen.isRound(thing) ? List.of(Relation.DIAMETER, Relation.RADIUS) : List.of();
   }
 
   /** A number that is typed is the dimension that suggests itself. */
   private void takeNumber() {
     Expr value = new Expr(number.getText().strip());
+    if (pencil.tool() == Tool.CORNER && !value.text().isEmpty()) {
+      pencil.cornerRadius(value);
+      return;
+    }
+    if (pencil.edited().isPresent()) {
+      if (pencil.set(value)) {
+        number.clear();
+      }
+      return;
+    }
     int n = pencil.chosen().size();
     if (value.text().isEmpty() || n == 0 || n > 2) {
       return;
     }
     boolean isAngle = value.text().contains("deg") || value.text().contains("rad");
+    if (n == 1 && sizes().isEmpty()) {
+      return;
+    }
     Relation relation = n == 1 ? sizes().getFirst() : isAngle ? Relation.ANGLE : Relation.DISTANCE;
     if (relation.measure() != Relation.Measured.NOTHING && pencil.constrain(relation, value)) {
       number.clear();
@@ -170,7 +247,7 @@ public final class PencilCard extends VBox {
     relations.getChildren().add(b);
   }
 
-  private static Button link(String text) {
+  static Button link(String text) {
     Button b = new Button(text);
     b.getStyleClass().add("link");
     return b;

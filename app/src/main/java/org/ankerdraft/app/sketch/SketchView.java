@@ -2,6 +2,7 @@ package org.ankerdraft.app.sketch;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,14 +12,18 @@ import org.ankerdraft.app.chart.SketchLines;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.sketch.Curve2;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.SketchResolver;
+import org.ankerdraft.core.sketch.constraint.Constrained;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.sketch.edit.Drawn;
+import org.ankerdraft.core.sketch.edit.Flaws;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.render.draw.Camera;
@@ -34,11 +39,16 @@ final class SketchView {
   /** How near the pointer must be, pixels. */
   static final double REACH = 9;
 
+  private static final double SAME_MM = 1e-6;
+  private static final double COMB_SHARE = 0.15;
+  private static final int COMB_EVERY = 2;
+
   /** How long the axes are drawn. */
   private static final double AXIS_MM = 8;
 
   private final Sketch sketch;
   private final ResolvedSketch resolved;
+  private final Constrained.Held free;
   private final Map<String, Point2> points = new LinkedHashMap<>();
   private final Map<String, Xy> places = new LinkedHashMap<>();
   private final Map<String, List<List<Vec3>>> lines = new LinkedHashMap<>();
@@ -52,6 +62,11 @@ final class SketchView {
     resolved =
         SketchResolver.resolve(
             sketch.curves(), sketch.constraints(), frame, values, Tolerance.MODEL);
+    // Without constraints a sketch stays as it is written; what could be drawn elsewhere is free.
+    free =
+        sketch.constraints().isEmpty()
+            ? Constrained.hold(sketch.curves(), List.of(), values)
+            : resolved.held();
     put("origin", Point2.ORIGIN, values);
     for (SketchCurve c : resolved.held().curves()) {
       switch (c) {
@@ -62,9 +77,7 @@ final class SketchView {
         case SketchCurve.Arc a -> {
           put(c.name() + ".from", a.from(), values);
           put(c.name() + ".to", a.to(), values);
-          if (a.centre() != null) {
-            put(c.name() + ".centre", a.centre(), values);
-          }
+          put(c.name() + ".centre", centre(a, values), values);
         }
         case SketchCurve.Circle k -> put(c.name() + ".centre", k.centre(), values);
         case SketchCurve.Slot s -> {
@@ -90,6 +103,14 @@ final class SketchView {
     places.put(name, p.at(values));
   }
 
+  private static Point2 centre(SketchCurve.Arc a, Evaluator values) throws ExpressionException {
+    return a.centre() != null
+        ? a.centre()
+        : Drawn.point(
+            new Curve2.Arc(0, a.from().at(values), a.through().at(values), a.to().at(values))
+                .centre());
+  }
+
   private void putSpline(SketchCurve.Spline s, Evaluator values) throws ExpressionException {
     int last = s.points().size() - 1;
     for (int i = 0; i <= last; i++) {
@@ -99,8 +120,22 @@ final class SketchView {
     }
   }
 
+  boolean isOf(Sketch other) {
+    return sketch.equals(other);
+  }
+
+  /**
+   * What keeps its curves from bounding an area.
+   *
+   * @param reachMm how near to each other ends are that are meant to be one
+   */
+  List<Flaws.Flaw> flaws(Evaluator values, double reachMm)
+      throws ExpressionException, SketchProblem {
+    return Flaws.of(new Drawn(resolved.held().curves(), sketch.constraints()), values, reachMm);
+  }
+
   int freedom() {
-    return resolved.held().freedom();
+    return free.freedom();
   }
 
   List<String> redundant() {
@@ -108,11 +143,16 @@ final class SketchView {
   }
 
   Set<String> movable() {
-    return resolved.held().movable();
+    return free.movable();
   }
 
   Point2 written(String point) {
     return points.get(point);
+  }
+
+  /** All points by their names. */
+  Map<String, Xy> places() {
+    return Map.copyOf(places);
   }
 
   Xy place(String point) {
@@ -178,8 +218,14 @@ final class SketchView {
                       ? PenStroke.Look.FREE
                       : PenStroke.Look.SETTLED;
       String text = text(name, name.equals(near) || chosen.contains(name));
-      list.forEach(points -> out.add(new PenStroke(points, look, text)));
+      list.forEach(points -> out.add(new PenStroke(name, points, look, text)));
     });
+    sketch.curves().stream()
+        .filter(SketchCurve.Point.class::isInstance)
+        .forEach(p -> {
+          Vec3 at = resolved.frame().at(place(p.name()).x(), place(p.name()).y());
+          out.add(new PenStroke(p.name(), List.of(at, at), PenStroke.Look.SETTLED, ""));
+        });
     return out;
   }
 
@@ -209,10 +255,139 @@ final class SketchView {
   /** A curve's dimensions, and its relations if it is looked at. */
   private String text(String curve, boolean withRelations) {
     return sketch.constraints().stream()
-        .filter(c -> c.of().getFirst().equals(curve) || (withRelations && c.of().contains(curve)))
+        .filter(c -> isOf(c, curve) || (withRelations && c.of().contains(curve)))
         .filter(c -> withRelations || c.relation().measure() != Relation.Measured.NOTHING)
         .map(SketchView::sign)
         .collect(Collectors.joining("  "));
+  }
+
+  /** Whether a constraint is told at a curve: it is the first of what is constrained. */
+  static boolean isOf(Constraint c, String curve) {
+    String first = c.of().getFirst();
+    boolean isAngleToAxis = first.endsWith("-axis") && c.of().size() > 1;
+    String at = isAngleToAxis ? c.of().get(1) : first;
+    return at.equals(curve) || at.startsWith(curve + ".");
+  }
+
+  /** A line, or a circle or an arc, that can be referred to as a whole. */
+  boolean isPlainLine(String curve) {
+    return plain(curve) instanceof SketchCurve.Line;
+  }
+
+  boolean isRound(String curve) {
+    return plain(curve) instanceof SketchCurve.Circle || plain(curve) instanceof SketchCurve.Arc;
+  }
+
+  boolean isSpline(String curve) {
+    return plain(curve) instanceof SketchCurve.Spline;
+  }
+
+  private SketchCurve plain(String curve) {
+    return resolved.held().curves().stream()
+        .filter(c -> c.name().equals(curve))
+        .findFirst()
+        .orElse(null);
+  }
+
+  /** The lines that end at a place. */
+  List<String> linesAt(Xy place) {
+    return resolved.held().curves().stream()
+        .filter(SketchCurve.Line.class::isInstance)
+        .map(SketchCurve::name)
+        .filter(n -> isAt(n + ".from", place) || isAt(n + ".to", place))
+        .toList();
+  }
+
+  private boolean isAt(String point, Xy place) {
+    return places.get(point).distance(place) < SAME_MM;
+  }
+
+  /** The curves that join end to end with one. */
+  Set<String> chain(String curve) {
+    Set<String> found = new LinkedHashSet<>(Set.of(curve));
+    boolean grows = true;
+    while (grows) {
+      grows = false;
+      for (String one : List.copyOf(found)) {
+        for (String end : List.of(".from", ".to")) {
+          Xy at = places.get(one + end);
+          for (Map.Entry<String, Xy> other : places.entrySet()) {
+            boolean isEnd = other.getKey().endsWith(".from") || other.getKey().endsWith(".to");
+            if (at != null && isEnd && other.getValue().distance(at) < SAME_MM) {
+              grows |= found.add(other.getKey().substring(0, other.getKey().lastIndexOf('.')));
+            }
+          }
+        }
+      }
+    }
+    return found;
+  }
+
+  /** The curves that lie wholly in a box. */
+  Set<String> within(Frame frame, Xy a, Xy b) {
+    Set<String> out = new LinkedHashSet<>();
+    lines.forEach((name, list) -> {
+      boolean isInside =
+          list.stream()
+              .flatMap(List::stream)
+              .map(p -> Aim.inPlane(frame, p))
+              .allMatch(p -> between(a.x(), p.x(), b.x()) && between(a.y(), p.y(), b.y()));
+      if (isInside) {
+        out.add(name);
+      }
+    });
+    return out;
+  }
+
+  private static boolean between(double a, double v, double b) {
+    return v >= Math.min(a, b) && v <= Math.max(a, b);
+  }
+
+  /** The place on a curve that is nearest to another. */
+  Xy nearest(String curve, Xy place) {
+    return switch (plain(curve)) {
+      case SketchCurve.Line _ -> {
+        Xy a = place(curve + ".from");
+        Xy way = place(curve + ".to").minus(a);
+        yield a.plus(way.times(Math.clamp(place.minus(a).dot(way) / way.dot(way), 0, 1)));
+      }
+      case SketchCurve c -> {
+        Xy centre = place(c.name() + ".centre");
+        Xy onIt = Aim.inPlane(resolved.frame(), lines.get(curve).getFirst().getFirst());
+        Xy way = place.minus(centre);
+        yield centre.plus(way.times(centre.distance(onIt) / way.length()));
+      }
+    };
+  }
+
+  /** Strokes that show how strongly a spline bends along its way. */
+  List<PenStroke> comb(String spline) {
+    List<Vec3> points = lines.get(spline).getFirst();
+    Frame f = resolved.frame();
+    List<Xy> flat = points.stream().map(p -> Aim.inPlane(f, p)).toList();
+    double most = 1e-9;
+    double[] bends = new double[flat.size()];
+    for (int i = 1; i + 1 < flat.size(); i++) {
+      Xy u = flat.get(i).minus(flat.get(i - 1));
+      Xy v = flat.get(i + 1).minus(flat.get(i));
+      bends[i] = 2 * u.cross(v) / (u.length() * v.length() * u.plus(v).length());
+      most = Math.max(most, Math.abs(bends[i]));
+    }
+    double size = flat.stream().mapToDouble(p -> p.distance(flat.getFirst())).max().orElse(1);
+    List<PenStroke> out = new ArrayList<>();
+    List<Vec3> rim = new ArrayList<>();
+    for (int i = 1; i + 1 < flat.size(); i++) {
+      Xy way = flat.get(i + 1).minus(flat.get(i - 1));
+      Xy outwards =
+          new Xy(way.y(), -way.x()).times(COMB_SHARE * size * bends[i] / most / way.length());
+      Xy tip = flat.get(i).plus(outwards);
+      rim.add(f.at(tip.x(), tip.y()));
+      if (i % COMB_EVERY == 0) {
+        out.add(new PenStroke(List.of(points.get(i), rim.getLast()), PenStroke.Look.PROPOSED, ""));
+      }
+    }
+    out.add(new PenStroke(rim, PenStroke.Look.PROPOSED, ""));
+    return out;
   }
 
   private static String sign(Constraint c) {

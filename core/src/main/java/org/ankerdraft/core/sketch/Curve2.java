@@ -208,7 +208,7 @@ public sealed interface Curve2 {
   }
 
   record Spline(int tag, BSpline shape) implements Curve2 {
-    private static final int PER_PIECE = 12;
+    private static final int PER_PIECE = 24;
 
     @Override
     public Xy at(double share) {

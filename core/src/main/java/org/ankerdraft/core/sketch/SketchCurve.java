@@ -14,6 +14,24 @@ public sealed interface SketchCurve {
   /** Construction curves never bound a region. */
   boolean construction();
 
+  /** The same, bounding a region or not. */
+  default SketchCurve drawnAs(boolean construction) {
+    return switch (this) {
+      case Line l -> new Line(l.name, l.from, l.to, construction);
+      case Arc a -> new Arc(a.name, a.from, a.to, a.through, a.centre, a.clockwise, construction);
+      case Circle k -> new Circle(k.name, k.centre, k.diameter, construction);
+      case Rectangle r ->
+          new Rectangle(r.name, r.centre, r.corner, r.width, r.height, r.rounding, construction);
+      case Polygon p ->
+          new Polygon(p.name, p.centre, p.sides, p.side, p.diameter, p.turn, construction);
+      case Slot s -> new Slot(s.name, s.from, s.to, s.width, construction);
+      case Ellipse e ->
+          new Ellipse(e.name, e.centre, e.width, e.height, e.turn, e.start, e.end, construction);
+      case Spline s -> new Spline(s.name, s.points, s.degree, s.closed, construction);
+      case Point p -> p;
+    };
+  }
+
   record Line(String name, Point2 from, Point2 to, boolean construction) implements SketchCurve {}
 
   /** An arc through a point, or about a centre (counter-clockwise unless {@code clockwise}). */

@@ -11,6 +11,7 @@ import java.util.List;
 import org.ankerdraft.render.look.ChartFonts;
 import org.ankerdraft.render.look.Palette;
 import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** Draws a sketch that is being drawn, over the part. */
 public final class SketchPainter {
@@ -60,18 +61,18 @@ public final class SketchPainter {
       end(g, camera, s.points().getLast());
     }
     if (!s.text().isEmpty()) {
-      Vec3 middle =
-          s.points().size() == 2
-              ? s.points().get(0).plus(s.points().get(1)).times(0.5)
-              : s.points().get(s.points().size() / 2);
-      ChartPainter.haloed(
-          g,
-          palette,
-          s.text(),
-          (float) camera.screenX(middle) + 8,
-          (float) camera.screenY(middle) - 7,
-          ink);
+      Xy at = textAt(camera, s);
+      ChartPainter.haloed(g, palette, s.text(), (float) at.x(), (float) at.y(), ink);
     }
+  }
+
+  /** Where the text of a stroke begins on the screen, on its base line. */
+  public static Xy textAt(Camera camera, PenStroke s) {
+    Vec3 middle =
+        s.points().size() == 2
+            ? s.points().get(0).plus(s.points().get(1)).times(0.5)
+            : s.points().get(s.points().size() / 2);
+    return new Xy(camera.screenX(middle) + 8, camera.screenY(middle) - 7);
   }
 
   private static BasicStroke stroke(PenStroke.Look look) {

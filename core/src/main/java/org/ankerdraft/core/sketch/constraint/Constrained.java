@@ -2,6 +2,7 @@ package org.ankerdraft.core.sketch.constraint;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
@@ -47,20 +48,21 @@ public final class Constrained {
   }
 
   /**
-   * The same with a point drawn to a place first, as far as the constraints let it. Nothing is told
+   * The same with points drawn to places first, as far as the constraints let them. Nothing is told
    * of what is left free.
    *
-   * @param point such as l1.from
+   * @param drawn places by the names of points, such as l1.from
    */
   public static Held dragged(
       List<SketchCurve> curves,
       List<Constraint> constraints,
       Evaluator values,
-      String point,
-      Xy place)
+      Map<String, Xy> drawn)
       throws ExpressionException, SketchProblem {
     SketchPoints points = new SketchPoints(curves, values);
-    points.draw(point, place);
+    for (Map.Entry<String, Xy> e : drawn.entrySet()) {
+      points.draw(e.getKey(), e.getValue());
+    }
     return hold(points, curves, constraints, values, Solver::solveInHand);
   }
 

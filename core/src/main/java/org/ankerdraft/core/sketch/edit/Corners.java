@@ -36,6 +36,10 @@ public final class Corners {
       return line.name() + (endsThere ? ".to" : ".from");
     }
 
+    String farName() {
+      return line.name() + (endsThere ? ".from" : ".to");
+    }
+
     SketchCurve.Line upTo(Point2 end) {
       return endsThere
           ? new SketchCurve.Line(line.name(), line.from(), end, line.construction())
@@ -92,22 +96,56 @@ public final class Corners {
     curves.add(
         new SketchCurve.Arc(
             arc, a, b, null, Drawn.point(centre), u.cross(v) > 0, legs[0].line.construction()));
-    return new Drawn(curves, held(legs, arc, radius));
+    return held(curves, legs, arc, radius);
   }
 
-  private List<Constraint> held(Leg[] legs, String arc, Expr radius) {
-    List<Constraint> held = new ArrayList<>(drawn.constraints());
-    for (Leg leg : legs) {
-      String name = leg.line.name();
-      held.removeIf(c ->
-          c.of().contains(leg.endName())
-              || (c.of().contains(name)
-                  && (c.relation() == Relation.LENGTH || c.relation() == Relation.MIDPOINT)));
+  /**
+   * What was said of the corner stays true of it: a point where the lines would meet takes its
+   * place.
+   */
+  private Drawn held(List<SketchCurve> curves, Leg[] legs, String arc, Expr radius) {
+    String point = new Drawn(curves, List.of()).freeName("o");
+    List<Constraint> held = new ArrayList<>();
+    boolean isCornerUsed = false;
+    for (Constraint c : drawn.constraints()) {
+      Constraint now = ofCorner(c, legs, point);
+      isCornerUsed |= now != null && now.of().contains(point);
+      if (now != null) {
+        held.add(now);
+      }
+    }
+    List<SketchCurve> all = new ArrayList<>(curves);
+    if (isCornerUsed) {
+      all.add(new SketchCurve.Point(point, Drawn.point(legs[0].corner)));
+      held.add(Constraint.of(Relation.ON_CURVE, point, legs[0].line.name()));
+      held.add(Constraint.of(Relation.ON_CURVE, point, legs[1].line.name()));
     }
     held.add(Constraint.of(Relation.TANGENT, legs[0].line.name(), arc));
     held.add(Constraint.of(Relation.TANGENT, legs[1].line.name(), arc));
     held.add(Constraint.dimension(Relation.RADIUS, radius, arc));
-    return held;
+    return new Drawn(all, held);
+  }
+
+  /** A constraint as it is after the lines were cut; null if nothing is left to say. */
+  private static Constraint ofCorner(Constraint c, Leg[] legs, String point) {
+    for (Leg leg : legs) {
+      boolean isOfLine = c.of().contains(leg.line.name());
+      if (isOfLine && c.relation() == Relation.LENGTH) {
+        return new Constraint(
+            Relation.DISTANCE, List.of(point, leg.farName()), c.value(), null, c.reference());
+      }
+      if (isOfLine && (c.relation() == Relation.MIDPOINT || c.relation() == Relation.EQUAL)) {
+        return null;
+      }
+    }
+    List<String> of =
+        c.of().stream()
+            .map(o -> o.equals(legs[0].endName()) || o.equals(legs[1].endName()) ? point : o)
+            .toList();
+    boolean isOfItself = of.size() == 2 && of.getFirst().equals(of.getLast());
+    return isOfItself
+        ? null
+        : new Constraint(c.relation(), of, c.value(), c.angle(), c.reference());
   }
 
   private SketchCurve.Line line(String name) throws SketchProblem {

@@ -122,11 +122,13 @@ public record Drawn(List<SketchCurve> curves, List<Constraint> constraints) {
     return new Point2(mm(p.x()), mm(p.y()));
   }
 
-  static Expr mm(double v) {
+  /** A length as a plain number. */
+  public static Expr mm(double v) {
     return new Expr(Numbers.tidy(v, DECIMALS) + " mm");
   }
 
-  static Expr deg(double rad) {
+  /** An angle as a plain number. */
+  public static Expr deg(double rad) {
     return new Expr(Numbers.tidy(Math.toDegrees(rad), DECIMALS + 2) + " deg");
   }
 

@@ -3,8 +3,11 @@ package org.ankerdraft.core.sketch.edit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.BSpline;
 import org.ankerdraft.core.geometry.Numbers;
+import org.ankerdraft.core.sketch.Curve2;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.vectors.Xy;
 import org.ejml.data.DMatrixRMaj;
@@ -31,6 +34,19 @@ public final class FairOffset {
    * @param deviationMm how far it strays from the true offset at most, sampled densely
    */
   public record Result(BSpline spline, double deviationMm) {}
+
+  /** A sketch with the fair offset of one of its splines. */
+  public static Drawn beside(
+      Drawn drawn, String name, double distanceMm, double toleranceMm, Evaluator values)
+      throws ExpressionException, SketchProblem {
+    Curve2 source = Drawn.piecesOf(drawn.curve(name), values).get(name);
+    if (!(source instanceof Curve2.Spline spline)) {
+      throw new SketchProblem(name, name + " is no spline");
+    }
+    BSpline offset = of(spline.shape(), distanceMm, toleranceMm).spline();
+    return drawn.with(
+        List.of(Drawn.own(new Curve2.Spline(0, offset), drawn.freeName("c"), false)), List.of());
+  }
 
   /**
    * @param distanceMm to the left of the curve's way; negative to the right

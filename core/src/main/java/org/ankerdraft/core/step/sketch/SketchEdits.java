@@ -2,16 +2,24 @@ package org.ankerdraft.core.step.sketch;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
-import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.constraint.Constrained;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.sketch.edit.ChainOffset;
+import org.ankerdraft.core.sketch.edit.Copies;
+import org.ankerdraft.core.sketch.edit.Corners;
+import org.ankerdraft.core.sketch.edit.Cutting;
+import org.ankerdraft.core.sketch.edit.Drawn;
+import org.ankerdraft.core.sketch.edit.FairOffset;
+import org.ankerdraft.core.sketch.edit.Flaws;
+import org.ankerdraft.core.sketch.edit.Motion;
 import org.ankerdraft.vectors.Xy;
 
 /**
@@ -35,6 +43,16 @@ public final class SketchEdits {
                 drawn.constraints());
   }
 
+  private SketchEdits(Evaluator values, Sketch drawn) {
+    this.values = values;
+    this.sketch = drawn;
+  }
+
+  /** For a sketch whose constraints may contradict: curves and constraints can be taken away. */
+  public static SketchEdits asDrawn(Sketch drawn, Evaluator values) {
+    return new SketchEdits(values, drawn);
+  }
+
   /** As it is held. */
   public Sketch sketch() {
     return sketch;
@@ -42,31 +60,208 @@ public final class SketchEdits {
 
   /** A place as it is written. */
   public static Point2 point(Xy p) {
-    return new Point2(mm(p.x()), mm(p.y()));
-  }
-
-  private static Expr mm(double v) {
-    return new Expr(Numbers.tidy(v, 6) + " mm");
+    return Drawn.point(p);
   }
 
   /**
-   * A line, and the relations that it is to keep.
+   * A relation that a line which is being drawn is to keep.
    *
-   * @param keeps such as horizontal
+   * @param end of the line that it is about, such as ".to"; empty for the whole line
+   * @param other curve that it is kept with; empty for none
    */
-  public Sketch withLine(Point2 from, Point2 to, List<Relation> keeps) {
+  public record Keep(Relation relation, String end, String other) {
+    public static Keep of(Relation relation) {
+      return new Keep(relation, "", "");
+    }
+
+    Constraint on(String line) {
+      return other.isEmpty()
+          ? Constraint.of(relation, line + end)
+          : end.isEmpty()
+              ? Constraint.of(relation, other, line)
+              : Constraint.of(relation, line + end, other);
+    }
+  }
+
+  /**
+   * A line, and the relations that it is to keep. Those that it cannot are left out, the last ones
+   * first.
+   */
+  public Sketch withLine(Point2 from, Point2 to, List<Keep> keeps)
+      throws ExpressionException, SketchProblem {
     String name = sketch.freeName("l");
     List<SketchCurve> curves = new ArrayList<>(sketch.curves());
     curves.add(new SketchCurve.Line(name, from, to, false));
-    List<Constraint> held = new ArrayList<>(sketch.constraints());
-    keeps.forEach(r -> held.add(Constraint.of(r, name)));
-    return sketch.with(curves, held);
+    for (int kept = keeps.size(); kept > 0; kept--) {
+      List<Constraint> held = new ArrayList<>(sketch.constraints());
+      keeps.subList(0, kept).forEach(k -> held.add(k.on(name)));
+      if (canHold(curves, held)) {
+        return sketch.with(curves, held);
+      }
+    }
+    return sketch.with(curves, sketch.constraints());
+  }
+
+  /** Whether they can be kept, and none follows from the others. */
+  private boolean canHold(List<SketchCurve> curves, List<Constraint> held)
+      throws ExpressionException {
+    try {
+      int before =
+          sketch.constraints().isEmpty()
+              ? 0
+              : Constrained.hold(sketch.curves(), sketch.constraints(), values).redundant().size();
+      return Constrained.hold(curves, held, values).redundant().size() <= before;
+    } catch (SketchProblem e) {
+      return false;
+    }
+  }
+
+  private Sketch with(SketchCurve curve) {
+    List<SketchCurve> curves = new ArrayList<>(sketch.curves());
+    curves.add(curve);
+    return sketch.with(curves, sketch.constraints());
+  }
+
+  /** An arc through a point between its ends. */
+  public Sketch withArc(Point2 from, Point2 to, Point2 through) {
+    return with(new SketchCurve.Arc(sketch.freeName("a"), from, to, through, null, false, false));
+  }
+
+  /** An arc about a centre, counter-clockwise from its beginning to the direction of its end. */
+  public Sketch withArcAbout(Point2 centre, Point2 from, Xy towards)
+      throws ExpressionException, SketchProblem {
+    Xy c = centre.at(values);
+    double radius = from.at(values).distance(c);
+    Xy way = towards.minus(c);
+    if (radius == 0 || way.length() == 0) {
+      throw new SketchProblem("", "the arc has no radius: its beginning is its centre");
+    }
+    Point2 to = point(c.plus(way.times(radius / way.length())));
+    return with(new SketchCurve.Arc(sketch.freeName("a"), from, to, null, centre, false, false));
+  }
+
+  public Sketch withSlot(Point2 from, Point2 to, double widthMm) {
+    return with(new SketchCurve.Slot(sketch.freeName("g"), from, to, Drawn.mm(widthMm), false));
+  }
+
+  /**
+   * @param half from the centre to the end of one axis
+   * @param otherMm half the other axis
+   */
+  public Sketch withEllipse(Point2 centre, Xy half, double otherMm) {
+    double turn = Math.atan2(half.y(), half.x());
+    return with(
+        new SketchCurve.Ellipse(
+            sketch.freeName("e"),
+            centre,
+            Drawn.mm(2 * half.length()),
+            Drawn.mm(2 * otherMm),
+            turn == 0 ? null : Drawn.deg(turn),
+            null,
+            null,
+            false));
+  }
+
+  /** A spline of degree 3, or 2 if its points are too few. */
+  public Sketch withSpline(List<Point2> points, boolean closed) throws SketchProblem {
+    if (points.size() < 3) {
+      throw new SketchProblem("", "a spline needs at least 3 control points");
+    }
+    Expr degree = points.size() == 3 ? new Expr("2") : null;
+    return with(new SketchCurve.Spline(sketch.freeName("c"), points, degree, closed, false));
+  }
+
+  public Sketch withPoint(Point2 at) {
+    return with(new SketchCurve.Point(sketch.freeName("o"), at));
+  }
+
+  private Drawn drawn() {
+    return new Drawn(sketch.curves(), sketch.constraints());
+  }
+
+  private Sketch as(Drawn d) {
+    return sketch.with(d.curves(), d.constraints());
+  }
+
+  /** Without the piece of a curve that lies at a place, up to where others cross it. */
+  public Sketch trimmed(String curve, Xy place) throws ExpressionException, SketchProblem {
+    return as(new Cutting(drawn(), values).trimmed(curve, place));
+  }
+
+  /** With the end of a curve that lies nearer to a place lengthened to the next curve. */
+  public Sketch extended(String curve, Xy place) throws ExpressionException, SketchProblem {
+    return as(new Cutting(drawn(), values).extended(curve, place));
+  }
+
+  /** With the corner of two lines rounded. */
+  public Sketch rounded(String first, String second, Expr radius)
+      throws ExpressionException, SketchProblem {
+    return as(new Corners(drawn(), values).rounded(first, second, radius));
+  }
+
+  /** With copies mirrored about a line. */
+  public Sketch mirrored(List<String> curves, String axis)
+      throws ExpressionException, SketchProblem {
+    return as(new Copies(drawn(), values).mirrored(curves, axis));
+  }
+
+  /** With so many copies in a row, each shifted by as much again. */
+  public Sketch inRow(List<String> curves, int copies, Xy shift)
+      throws ExpressionException, SketchProblem {
+    return as(new Copies(drawn(), values).inRow(curves, copies, shift));
+  }
+
+  /** With so many copies round a point, each turned by as much again. */
+  public Sketch round(List<String> curves, int copies, Xy about, double angleRad)
+      throws ExpressionException, SketchProblem {
+    return as(new Copies(drawn(), values).round(curves, copies, about, angleRad));
+  }
+
+  /** With curves moved. */
+  public Sketch moved(List<String> curves, Motion motion)
+      throws ExpressionException, SketchProblem {
+    return as(new Copies(drawn(), values).moved(curves, motion));
+  }
+
+  /** With a figure taken apart into the curves that it is made of. */
+  public Sketch apart(String figure) throws ExpressionException, SketchProblem {
+    return as(new Copies(drawn(), values).apart(figure));
+  }
+
+  /**
+   * With the offset of a chain, to the left of its way; of a spline the fair one.
+   *
+   * @param toleranceMm how far a fair offset may stray
+   */
+  public Sketch offset(List<String> curves, double distanceMm, double toleranceMm)
+      throws ExpressionException, SketchProblem {
+    boolean isFree =
+        curves.size() == 1
+            && sketch.curves().stream()
+                .anyMatch(
+                    c -> c.name().equals(curves.getFirst()) && c instanceof SketchCurve.Spline);
+    return isFree
+        ? as(FairOffset.beside(drawn(), curves.getFirst(), distanceMm, toleranceMm, values))
+        : as(new ChainOffset(drawn(), values).offset(curves, distanceMm));
+  }
+
+  /** With a flaw mended. */
+  public Sketch mended(Flaws.Flaw flaw) {
+    return as(flaw.mended(drawn()));
+  }
+
+  /** With curves that bound nothing, or bound something again. */
+  public Sketch construction(List<String> names, boolean isConstruction) {
+    return sketch.with(
+        sketch.curves().stream()
+            .map(c -> names.contains(c.name()) ? c.drawnAs(isConstruction) : c)
+            .toList(),
+        sketch.constraints());
   }
 
   public Sketch withCircle(Point2 centre, double radiusMm) {
-    List<SketchCurve> curves = new ArrayList<>(sketch.curves());
-    curves.add(new SketchCurve.Circle(sketch.freeName("k"), centre, mm(2 * radiusMm), false));
-    return sketch.with(curves, sketch.constraints());
+    return with(
+        new SketchCurve.Circle(sketch.freeName("k"), centre, Drawn.mm(2 * radiusMm), false));
   }
 
   /** An arc that leaves a line's end in the line's direction, and stays tangent to it. */
@@ -146,10 +341,15 @@ public final class SketchEdits {
     return sketch.with(Constrained.hold(sketch.curves(), held, values).curves(), held);
   }
 
+  /** With points drawn to places, as far as the constraints let them. */
+  public Sketch dragged(Map<String, Xy> places) throws ExpressionException, SketchProblem {
+    return sketch.with(
+        Constrained.dragged(sketch.curves(), sketch.constraints(), values, places).curves(),
+        sketch.constraints());
+  }
+
   /** With a point drawn to a place, as far as the constraints let it. */
   public Sketch dragged(String point, Xy place) throws ExpressionException, SketchProblem {
-    return sketch.with(
-        Constrained.dragged(sketch.curves(), sketch.constraints(), values, point, place).curves(),
-        sketch.constraints());
+    return dragged(Map.of(point, place));
   }
 }

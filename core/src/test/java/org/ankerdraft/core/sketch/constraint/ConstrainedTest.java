@@ -284,7 +284,8 @@ class ConstrainedTest {
             Constraint.of(Relation.FIXED, "a.from"),
             Constraint.of(Relation.HORIZONTAL, "a"),
             size(Relation.LENGTH, 30, "b"));
-    Held held = Constrained.dragged(triangle(), constraints, VALUES, "a.to", new Xy(50, 20));
+    Held held =
+        Constrained.dragged(triangle(), constraints, VALUES, Map.of("a.to", new Xy(50, 20)));
     assertThat(from(held, "a").length()).isLessThan(1e-9);
     assertThat(to(held, "a").y()).isCloseTo(0, within(1e-9));
     assertThat(to(held, "a").x()).isGreaterThan(35);

@@ -120,7 +120,8 @@ class CopiesTest {
             List.of(Constraint.of(Relation.VERTICAL, "l1")));
     Drawn m = new Copies(d, VALUES).mirrored(List.of("l2", "k1"), "l1");
     assertThat(m.curves()).hasSize(5);
-    var held = Constrained.dragged(m.curves(), m.constraints(), VALUES, "l2.to", new Xy(15, 3));
+    var held =
+        Constrained.dragged(m.curves(), m.constraints(), VALUES, Map.of("l2.to", new Xy(15, 3)));
     SketchCurve.Line image =
         (SketchCurve.Line)
             held.curves().stream().filter(c -> c.name().equals("l3")).findFirst().orElseThrow();

@@ -223,6 +223,41 @@ class CuttingTest {
         .isCloseTo(radius / 2, within(1e-6));
   }
 
+  /**
+   * All four corners of a sized rectangle are rounded: it keeps its size, and can be given another.
+   */
+  @Test
+  void whatIsSizedStaysSized() throws Exception {
+    List<SketchCurve> sides =
+        List.of(
+            line("l1", 0, 0, 45, 0),
+            line("l2", 45, 0, 45, 36),
+            line("l3", 45, 36, 0, 36),
+            line("l4", 0, 36, 0, 0));
+    List<Constraint> held = new ArrayList<>();
+    held.add(Constraint.of(Relation.FIXED, "l1.from"));
+    for (int i = 1; i <= 4; i++) {
+      held.add(Constraint.of(i % 2 == 1 ? Relation.HORIZONTAL : Relation.VERTICAL, "l" + i));
+    }
+    held.add(Constraint.dimension(Relation.LENGTH, Drawn.mm(45), "l1"));
+    held.add(Constraint.dimension(Relation.LENGTH, Drawn.mm(36), "l2"));
+    Drawn d = new Drawn(sides, held);
+    for (int i = 1; i <= 4; i++) {
+      d = new Corners(d, VALUES).rounded("l" + i, "l" + (i % 4 + 1), Drawn.mm(3));
+    }
+    List<Constraint> wider = new ArrayList<>(d.constraints());
+    wider.replaceAll(c ->
+        c.relation() == Relation.DISTANCE && c.value().text().startsWith("45")
+            ? new Constraint(c.relation(), c.of(), Drawn.mm(60), null, false)
+            : c);
+    var now = Constrained.hold(d.curves(), wider, VALUES);
+    assertThat(now.freedom()).isZero();
+    Drawn again = new Drawn(now.curves(), wider);
+    assertThat(length(again.curve("l1"))).isCloseTo(54, within(1e-6));
+    assertThat(length(again.curve("l2"))).isCloseTo(30, within(1e-6));
+    assertThat(length(again.curve("a1"))).isCloseTo(Math.PI * 1.5, within(1e-4));
+  }
+
   @Test
   void aCornerHasNoRoomOrIsNone() {
     Drawn d = drawn(line("l1", 10, 0, 0, 0), line("l2", 0, 0, 0, 6), line("l3", 0, 6, 0, 9));

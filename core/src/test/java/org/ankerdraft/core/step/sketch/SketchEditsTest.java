@@ -111,7 +111,7 @@ class SketchEditsTest {
   void anArcLeavesALineTangently(double x, double y) throws Exception {
     Sketch line =
         on(new Sketch(Head.of("s"), null, List.of()))
-            .withLine(at(0, 0), at(20, 0), List.of(Relation.HORIZONTAL));
+            .withLine(at(0, 0), at(20, 0), List.of(SketchEdits.Keep.of(Relation.HORIZONTAL)));
     Sketch s = on(line).withTangentArc("l1", at(20, 0), at(x, y));
     Sketch held = on(s).sketch();
     SketchCurve.Arc arc = (SketchCurve.Arc) held.curves().getLast();
