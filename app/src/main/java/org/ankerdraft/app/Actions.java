@@ -36,6 +36,20 @@ final class Actions {
         "pencil line arc circle rectangle constraint dimension",
         Actions::always,
         window::togglePencil);
+    add(
+        Stage.SHAPE,
+        "Sketch from DXF",
+        "S F",
+        "file import profile contour lines",
+        Actions::always,
+        files.sketches()::read);
+    add(
+        Stage.SHAPE,
+        "Write the sketch as DXF or SVG",
+        "S W",
+        "file export profile contour",
+        files.sketches()::canWrite,
+        files.sketches()::write);
     add(Stage.DRAFT, "Draft map", "D M", "show angle", hasBody, () -> window.map(Look.Map.DRAFT));
     add(Stage.WALLS, "Wall map", "W M", "show thickness", hasBody, () -> window.map(Look.Map.WALL));
     add(

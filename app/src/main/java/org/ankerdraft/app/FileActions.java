@@ -218,6 +218,10 @@ final class FileActions {
     }
   }
 
+  SketchFiles sketches() {
+    return new SketchFiles(session, stage, this::besidePart);
+  }
+
   void export() {
     FileChooser chooser = besidePart("Export");
     boolean sheet = session.report().map(r -> !r.flats().isEmpty()).orElse(false);

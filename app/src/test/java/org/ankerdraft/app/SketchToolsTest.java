@@ -50,9 +50,7 @@ class SketchToolsTest extends InWindow {
   private boolean has(Relation relation, String value) {
     return sketch().constraints().stream()
         .anyMatch(c ->
-            c.relation() == relation
-                && c.value() != null
-                && c.value().text().startsWith(value));
+            c.relation() == relation && c.value() != null && c.value().text().startsWith(value));
   }
 
   /** Width, Tab, height, Enter: the sizes are held. */
@@ -117,8 +115,7 @@ class SketchToolsTest extends InWindow {
     robot.moveTo(onScreen(new Vec3(0, 15, 0)));
     key(KeyCode.DIGIT6, KeyCode.ENTER);
     until(() -> sketch().curves().size() == 1);
-    assertThat(((SketchCurve.Slot) sketch().curves().getFirst()).width().text())
-        .isEqualTo("6 mm");
+    assertThat(((SketchCurve.Slot) sketch().curves().getFirst()).width().text()).isEqualTo("6 mm");
     key(KeyCode.E);
     click(-8, -8);
     click(2, -8);
@@ -197,8 +194,7 @@ class SketchToolsTest extends InWindow {
     key(KeyCode.T);
     click(10, 3);
     until(() -> ((SketchCurve.Line) sketch().curves().getFirst()).to().x().text().startsWith("4"));
-    assertThat(sketch().constraints())
-        .contains(Constraint.of(Relation.ON_CURVE, "l1.to", "l2"));
+    assertThat(sketch().constraints()).contains(Constraint.of(Relation.ON_CURVE, "l1.to", "l2"));
     robot.push(KeyCode.CONTROL, KeyCode.Z);
     key(KeyCode.L);
     click(-14, -8);
@@ -246,8 +242,7 @@ class SketchToolsTest extends InWindow {
     // Nearly square to a line of slope 1 : 3.
     click(-3.2, 5);
     until(() -> sketch().curves().size() == 2);
-    assertThat(sketch().constraints())
-        .contains(Constraint.of(Relation.MIDPOINT, "l2.from", "l1"));
+    assertThat(sketch().constraints()).contains(Constraint.of(Relation.MIDPOINT, "l2.from", "l1"));
   }
 
   @Test
@@ -263,5 +258,27 @@ class SketchToolsTest extends InWindow {
     robot.clickOn("Mend");
     until(() -> sketch().constraints().stream().anyMatch(c -> c.relation() == Relation.COINCIDENT));
     until(() -> robot.lookup("Mend").tryQuery().isEmpty());
+  }
+
+  /** A profile from a file, and the selected sketch into one. */
+  @Test
+  void aSketchComesFromAFileAndGoesIntoOne() throws Exception {
+    java.nio.file.Path dxf = java.nio.file.Files.createTempFile("profile", ".dxf");
+    java.nio.file.Files.writeString(
+        dxf, "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n10\n1\n20\n2\n40\n5\n0\nENDSEC\n0\nEOF\n");
+    SketchFiles files = new SketchFiles(window.session(), null, t -> null);
+    robot.interact(() -> files.read(dxf));
+    until(() -> window.session().document().steps().size() == 1);
+    assertThat(sketch().curves()).hasSize(1);
+    assertThat(onFx(files::canWrite)).isTrue();
+    java.nio.file.Path svg = dxf.resolveSibling(dxf.getFileName() + ".svg");
+    robot.interact(() -> files.write(svg));
+    until(() -> java.nio.file.Files.exists(svg));
+    assertThat(java.nio.file.Files.readString(svg)).contains("A5.000000 5.000000");
+    java.nio.file.Files.writeString(dxf, "no drawing");
+    robot.interact(() -> files.read(dxf));
+    assertThat(sketch().curves()).hasSize(1);
+    java.nio.file.Files.delete(dxf);
+    java.nio.file.Files.delete(svg);
   }
 }

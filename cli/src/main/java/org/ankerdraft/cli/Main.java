@@ -18,6 +18,7 @@ import picocli.CommandLine.Command;
       MeasureVerb.class,
       NamesVerb.class,
       ExportVerb.class,
+      ProfileVerb.class,
       UnfoldVerb.class
     })
 public final class Main {

@@ -408,4 +408,25 @@ class VerbsTest {
     assertThat(json.json().get(1).path("distance").asDouble()).isCloseTo(10, within(1e-9));
     assertThat(json.json().get(2).path("failed").asText()).contains("box/gone");
   }
+
+  /** A profile goes out as DXF and comes back as a part that builds alike. */
+  @Test
+  void aProfileGoesOutAndComesBack() throws Exception {
+    String box = part("2 mm");
+    String dxf = folder.resolve("out.dxf").toString();
+    assertThat(run("profile", box, dxf, "--sketch", "s").exit).isZero();
+    String again = folder.resolve("again.json").toString();
+    Ran back = run("profile", dxf, again);
+    assertThat(back.exit).isZero();
+    assertThat(back.out).contains("4 curves");
+    assertThat(run("build", again).exit).isZero();
+    assertThat(run("profile", box, folder.resolve("out.svg").toString(), "--sketch", "s").exit)
+        .isZero();
+    Ran none = run("profile", box, dxf, "--sketch", "x");
+    assertThat(none.err).contains("there is no sketch x; there are s");
+    assertThat(run("profile", box, folder.resolve("o.pdf").toString(), "--sketch", "s").err)
+        .contains("written as .dxf or .svg");
+    assertThat(run("profile", box, again).err).contains("should be a group code");
+    assertThat(run("profile", dxf, again, "--gap", "-1").err).contains("gap must be");
+  }
 }

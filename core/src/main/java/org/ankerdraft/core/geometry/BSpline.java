@@ -1,6 +1,7 @@
 package org.ankerdraft.core.geometry;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.ankerdraft.vectors.Xy;
 
@@ -42,7 +43,17 @@ public record BSpline(List<Xy> points, int degree, boolean closed) {
 
   /** The point at a parameter from 0 to {@link #pieces}. */
   public Xy at(double t) {
-    int k = pieceOf(t) + degree;
+    double[] all = new double[degree];
+    Arrays.fill(all, t);
+    return blossom(pieceOf(t), all);
+  }
+
+  /**
+   * The polar form of a piece: de Boor's algorithm with another parameter in each round (L.
+   * Ramshaw, Computer Aided Geometric Design 6, 1989, p. 323).
+   */
+  private Xy blossom(int piece, double[] at) {
+    int k = piece + degree;
     List<Xy> d = new ArrayList<>();
     for (int j = 0; j <= degree; j++) {
       d.add(point(j + k - degree));
@@ -50,11 +61,28 @@ public record BSpline(List<Xy> points, int degree, boolean closed) {
     for (int r = 1; r <= degree; r++) {
       for (int j = degree; j >= r; j--) {
         double low = knot(j + k - degree);
-        double share = (t - low) / (knot(j + 1 + k - r) - low);
+        double share = (at[r - 1] - low) / (knot(j + 1 + k - r) - low);
         d.set(j, d.get(j - 1).times(1 - share).plus(d.get(j).times(share)));
       }
     }
     return d.get(degree);
+  }
+
+  /** The same curve as an open one: of one that runs round, from its beginning to there. */
+  public BSpline opened() {
+    if (!closed) {
+      return this;
+    }
+    int n = pieces();
+    List<Xy> out = new ArrayList<>();
+    for (int i = 0; i < n + degree; i++) {
+      double[] at = new double[degree];
+      for (int j = 0; j < degree; j++) {
+        at[j] = Math.clamp(i + 1 + j - degree, 0, n);
+      }
+      out.add(blossom(Math.min(i, n - 1), at));
+    }
+    return new BSpline(out, degree, false);
   }
 
   /** The derivative by the parameter, itself a value of a spline of one degree less. */

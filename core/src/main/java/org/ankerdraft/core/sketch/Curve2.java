@@ -67,14 +67,11 @@ public sealed interface Curve2 {
 
     /** How far it turns about its centre, rad, negative if clockwise. */
     public double turn() {
-      Xy c = centre();
-      double half = 2 * Math.atan2(mid.minus(start).length() / 2, halfChordToCentre(c));
-      return (isClockwise() ? -2 : 2) * half;
-    }
-
-    /** From the centre to the middle of the chord of its first half. */
-    private double halfChordToCentre(Xy c) {
-      return start.plus(mid).times(0.5).distance(c);
+      Xy from = start.minus(centre());
+      Xy to = end.minus(centre());
+      double left = Math.atan2(from.cross(to), from.dot(to));
+      double full = 2 * Math.PI;
+      return isClockwise() ? (left >= 0 ? left - full : left) : left <= 0 ? left + full : left;
     }
 
     @Override

@@ -8,18 +8,19 @@ import java.nio.file.Path;
 import java.util.List;
 
 /** Programs of others that read our files back. */
-final class Programs {
+public final class Programs {
   private Programs() {}
 
-  static boolean has(String program) throws IOException, InterruptedException {
+  public static boolean has(String program) throws IOException, InterruptedException {
     return succeeds("command -v " + program);
   }
 
-  static boolean succeeds(String shell) throws IOException, InterruptedException {
+  public static boolean succeeds(String shell) throws IOException, InterruptedException {
     return new ProcessBuilder("sh", "-c", shell).redirectErrorStream(true).start().waitFor() == 0;
   }
 
-  static String run(Path folder, List<String> command) throws IOException, InterruptedException {
+  public static String run(Path folder, List<String> command)
+      throws IOException, InterruptedException {
     Process p =
         new ProcessBuilder(command).directory(folder.toFile()).redirectErrorStream(true).start();
     String out = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);

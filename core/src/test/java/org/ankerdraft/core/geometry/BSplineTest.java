@@ -96,6 +96,19 @@ class BSplineTest {
     }
   }
 
+  /** Opened, a curve that runs round is the same curve, and open. */
+  @ParameterizedTest
+  @ValueSource(ints = {2, 3, 4, 5, 6})
+  void anOpenedOneIsTheSameCurve(int degree) {
+    BSpline round = new BSpline(random(10, degree), degree, true);
+    BSpline open = round.opened();
+    assertThat(open.closed()).isFalse();
+    assertThat(open.pieces()).isEqualTo(round.pieces());
+    for (double t = 0; t <= 10; t += 0.13) {
+      assertThat(open.at(t).distance(round.at(t))).isLessThan(1e-10);
+    }
+  }
+
   /** No point lies outside the box of the control points that rule its piece. */
   @Test
   void itStaysWithinItsPoints() {

@@ -140,7 +140,7 @@ public record Drawn(List<SketchCurve> curves, List<Constraint> constraints) {
   }
 
   /** A piece as a curve of its own, with plain numbers. */
-  static SketchCurve own(Curve2 piece, String name, boolean construction) {
+  public static SketchCurve own(Curve2 piece, String name, boolean construction) {
     return switch (piece) {
       case Curve2.Line l ->
           new SketchCurve.Line(name, point(l.start()), point(l.end()), construction);

@@ -1,6 +1,5 @@
 package org.ankerdraft.core.sketch.edit;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.ankerdraft.core.expression.Evaluator;
@@ -10,8 +9,6 @@ import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.sketch.Curve2;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.vectors.Xy;
-import org.ejml.data.DMatrixRMaj;
-import org.ejml.dense.row.CommonOps_DDRM;
 
 /**
  * The offset of a free curve as a spline that is as fair as the curve itself: least squares to the
@@ -19,11 +16,8 @@ import org.ejml.dense.row.CommonOps_DDRM;
  * within the tolerance.
  */
 public final class FairOffset {
-  private static final int PER_PIECE = 16;
+  private static final int PER_PIECE = SplineFit.PER_PIECE;
   private static final int MOST_PIECES = 400;
-
-  /** Price of roughness, so small that it only decides between curves that fit alike. */
-  private static final double FAIRNESS = 1e-7;
 
   private FairOffset() {}
 
@@ -112,67 +106,12 @@ public final class FairOffset {
   }
 
   private static BSpline fitted(BSpline source, double distance, int pieces) {
-    int degree = source.degree();
-    int n = source.closed() ? pieces : pieces + degree;
-    List<Xy> blank = new ArrayList<>();
-    for (int i = 0; i < n; i++) {
-      blank.add(Xy.ZERO);
-    }
-    BSpline basis = new BSpline(blank, degree, source.closed());
-    DMatrixRMaj a = new DMatrixRMaj(n, n);
-    DMatrixRMaj b = new DMatrixRMaj(n, 2);
-    int samples = Math.max(pieces, source.pieces()) * PER_PIECE;
-    for (int s = 0; s <= samples; s++) {
-      double share = (double) s / samples;
-      double u = share * pieces;
-      Xy q = target(source, distance, share * source.pieces());
-      double[] w = basis.weights(u);
-      int first = basis.first(u);
-      for (int i = 0; i <= degree; i++) {
-        int row = (first + i) % n;
-        for (int j = 0; j <= degree; j++) {
-          a.add(row, (first + j) % n, w[i] * w[j]);
-        }
-        b.add(row, 0, w[i] * q.x());
-        b.add(row, 1, w[i] * q.y());
-      }
-    }
-    makeFair(a, n, source.closed(), samples);
-    if (!source.closed()) {
-      hold(a, b, 0, target(source, distance, 0));
-      hold(a, b, n - 1, target(source, distance, source.pieces()));
-    }
-    DMatrixRMaj x = new DMatrixRMaj(n, 2);
-    if (!CommonOps_DDRM.solve(a, b, x)) {
-      throw new IllegalStateException("least squares with a price on roughness have a solution");
-    }
-    List<Xy> points = new ArrayList<>();
-    for (int i = 0; i < n; i++) {
-      points.add(new Xy(x.get(i, 0), x.get(i, 1)));
-    }
-    return new BSpline(points, degree, source.closed());
-  }
-
-  /** Third differences of the control points stand for the change of curvature. */
-  private static void makeFair(DMatrixRMaj a, int n, boolean closed, int samples) {
-    double[] third = {-1, 3, -3, 1};
-    double price = FAIRNESS * samples / n;
-    for (int k = 0; k < (closed ? n : n - 3); k++) {
-      for (int i = 0; i < 4; i++) {
-        for (int j = 0; j < 4; j++) {
-          a.add((k + i) % n, (k + j) % n, price * third[i] * third[j]);
-        }
-      }
-    }
-  }
-
-  /** The ends of an open curve lie where they must. */
-  private static void hold(DMatrixRMaj a, DMatrixRMaj b, int row, Xy at) {
-    for (int j = 0; j < a.getNumCols(); j++) {
-      a.set(row, j, row == j ? 1 : 0);
-    }
-    b.set(row, 0, at.x());
-    b.set(row, 1, at.y());
+    return SplineFit.of(
+        share -> target(source, distance, share * source.pieces()),
+        source.degree(),
+        source.closed(),
+        pieces,
+        Math.max(pieces, source.pieces()) * PER_PIECE);
   }
 
   /** The most by which the distance of the result from the source differs from the one asked. */

@@ -44,10 +44,7 @@ class CuttingTest {
   private static double length(SketchCurve c) throws Exception {
     double sum = 0;
     for (Curve2 piece : Drawn.piecesOf(c, VALUES).values()) {
-      int steps = 20_000;
-      for (int i = 0; i < steps; i++) {
-        sum += piece.at((double) i / steps).distance(piece.at((i + 1.0) / steps));
-      }
+      sum += Near.length(piece);
     }
     return sum;
   }
@@ -65,7 +62,7 @@ class CuttingTest {
     Curve2 b = any(r);
     List<Double> found = Crossings.along(a, b);
     for (double s : found) {
-      assertThat(distance(b, a.at(s))).isLessThan(1e-3);
+      assertThat(Near.distance(b, a.at(s))).isLessThan(1e-6);
     }
     assertThat(found).hasSize(changesOfSide(a, b));
   }
@@ -82,14 +79,6 @@ class CuttingTest {
           new Curve2.Spline(
               1, new BSpline(List.of(p, m, new Xy(40, 0), new Xy(0, 20), q), 3, false));
     };
-  }
-
-  private static double distance(Curve2 c, Xy p) {
-    double best = Double.MAX_VALUE;
-    for (int i = 0; i <= 40_000; i++) {
-      best = Math.min(best, c.at(i / 40_000.0).distance(p));
-    }
-    return best;
   }
 
   /** Counted by brute force: chords of a polyline of each that cross. */
