@@ -88,6 +88,12 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
     case Request::kDraft:
       ankerdraft::Draft(request.draft(), store, response.mutable_shape());
       break;
+    case Request::kRevolve:
+      ankerdraft::Revolve(request.revolve(), store, response.mutable_shape());
+      break;
+    case Request::kMove:
+      ankerdraft::Move(request.move(), store, response.mutable_shape());
+      break;
     case Request::kSweepFace:
       ankerdraft::SweepFace(request.sweep_face(), store, response.mutable_shape());
       break;

@@ -1,5 +1,7 @@
 #include <cmath>
+#include <set>
 
+#include <BRepAdaptor_Curve.hxx>
 #include <BRepBndLib.hxx>
 #include <Bnd_Box.hxx>
 #include <BRepBuilderAPI_MakeEdge.hxx>
@@ -8,11 +10,14 @@
 #include <BRepBuilderAPI_MakeWire.hxx>
 #include <BRepBuilderAPI_Transform.hxx>
 #include <BRepExtrema_DistShapeShape.hxx>
+#include <BRepGProp.hxx>
 #include <BRepPrimAPI_MakePrism.hxx>
+#include <BRepPrimAPI_MakeRevol.hxx>
 #include <BRepTools.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
 #include <ElCLib.hxx>
+#include <GProp_GProps.hxx>
 #include <Geom_BSplineCurve.hxx>
 #include <Geom_Circle.hxx>
 #include <Geom_Ellipse.hxx>
@@ -27,6 +32,7 @@
 #include <gce_MakeCirc.hxx>
 #include <gp_Circ.hxx>
 #include <gp_Elips.hxx>
+#include <gp_Lin.hxx>
 
 #include "shapes.h"
 
@@ -246,38 +252,124 @@ void CheckProfile(const ProfileCheck& in) {
       if (!boxes[i].IsOut(boxes[j])) RefuseCrossing(edges[i], edges[j]);
 }
 
-void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, ShapeReply* out) {
-  const gp_Vec start = VectorOf(in.start());
-  const gp_Vec along = VectorOf(in.vector());
-  if (along.Magnitude() < Precision::Confusion()) throw Refused{"invalid-input", "the depth is zero"};
+namespace {
+
+// Faces of regions, moved, with what is known of their edges.
+struct Profile {
   std::vector<TaggedEdge> tagged;
   std::vector<TopoDS_Face> faces;
   TopoDS_Compound all;
-  BRep_Builder builder;
-  builder.MakeCompound(all);
-  for (const Region& region : in.regions()) {
-    faces.push_back(FaceOf(region, PlaneOf(in.plane()), tagged));
-    builder.Add(all, faces.back());
+
+  template <class Regions>
+  Profile(const Regions& regions, const gp_Pln& plane) {
+    BRep_Builder builder;
+    builder.MakeCompound(all);
+    for (const Region& region : regions) {
+      faces.push_back(FaceOf(region, plane, tagged));
+      builder.Add(all, faces.back());
+    }
+    if (faces.empty()) throw Refused{"invalid-input", "the profile has no area"};
   }
-  if (faces.empty()) throw Refused{"invalid-input", "the profile has no area"};
+
+  // What a sweep of the moved profile made of its edges and faces.
+  template <class Sweep>
+  void Record(Sweep& sweep, const TopLoc_Location& moved, const TopTools_IndexedMapOfShape& result, bool capped,
+              ShapeReply* out) const {
+    for (const TaggedEdge& e : tagged)
+      AddCurveOrigins(sweep.Generated(e.edge.Moved(moved)), ORIGIN_CURVE, e.tag, result, out);
+    for (size_t region = 0; capped && region < faces.size(); ++region) {
+      TopTools_ListOfShape first, last;
+      first.Append(sweep.FirstShape(faces[region].Moved(moved)));
+      last.Append(sweep.LastShape(faces[region].Moved(moved)));
+      AddCurveOrigins(first, ORIGIN_START_CAP, static_cast<int>(region), result, out);
+      AddCurveOrigins(last, ORIGIN_END_CAP, static_cast<int>(region), result, out);
+    }
+  }
+};
+
+}  // namespace
+
+void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, ShapeReply* out) {
+  const gp_Vec along = VectorOf(in.vector());
+  if (along.Magnitude() < Precision::Confusion()) throw Refused{"invalid-input", "the depth is zero"};
+  const Profile profile(in.regions(), PlaneOf(in.plane()));
   gp_Trsf move;
-  move.SetTranslation(start);
+  move.SetTranslation(VectorOf(in.start()));
   const TopLoc_Location moved(move);
-  BRepPrimAPI_MakePrism prism(all.Moved(moved), along);
+  BRepPrimAPI_MakePrism prism(profile.all.Moved(moved), along);
   if (!prism.IsDone()) throw Refused{"refused", "the library could not extrude the profile"};
   const TopoDS_Shape result = Unwrapped(prism.Shape());
-  const Numbered numbered(result);
-  for (const TaggedEdge& e : tagged)
-    AddCurveOrigins(prism.Generated(e.edge.Moved(moved)), ORIGIN_CURVE, e.tag, numbered.faces, out);
-  int region = 0;
-  for (const TopoDS_Face& f : faces) {
-    TopTools_ListOfShape first, last;
-    first.Append(prism.FirstShape(f.Moved(moved)));
-    last.Append(prism.LastShape(f.Moved(moved)));
-    AddCurveOrigins(first, ORIGIN_START_CAP, region, numbered.faces, out);
-    AddCurveOrigins(last, ORIGIN_END_CAP, region, numbered.faces, out);
-    ++region;
+  profile.Record(prism, moved, Numbered(result).faces, true, out);
+  Describe(result, store, out);
+}
+
+namespace {
+
+gp_Pnt MiddleOf(const TopoDS_Edge& edge) {
+  const BRepAdaptor_Curve curve(edge);
+  return curve.Value(0.5 * (curve.FirstParameter() + curve.LastParameter()));
+}
+
+// The library does not tell from which edge the plane faces of a whole turn came: they hold the edge's middle.
+void AddByPlace(const std::vector<TaggedEdge>& edges, const gp_Ax1& axis, double turn,
+                const TopTools_IndexedMapOfShape& faces, ShapeReply* out) {
+  std::set<int> known;
+  for (const Origin& o : out->origins()) known.insert(o.face());
+  for (const TaggedEdge& e : edges) {
+    const gp_Pnt middle = MiddleOf(e.edge);
+    if (gp_Lin(axis).Distance(middle) < Precision::Confusion()) continue;
+    const TopoDS_Vertex at = BRepBuilderAPI_MakeVertex(middle.Rotated(axis, turn)).Vertex();
+    for (int i = 1; i <= faces.Extent(); ++i) {
+      if (known.count(i) > 0) continue;
+      const BRepExtrema_DistShapeShape distance(at, faces.FindKey(i));
+      if (!distance.IsDone() || distance.Value() > 10 * Precision::Confusion()) continue;
+      Origin* o = out->add_origins();
+      o->set_face(i);
+      o->set_kind(ORIGIN_CURVE);
+      o->set_source(e.tag);
+    }
   }
+}
+
+}  // namespace
+
+void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, ShapeReply* out) {
+  const gp_Ax1 axis(PointOf(in.point()), DirectionOf(in.direction()));
+  const Profile profile(in.regions(), PlaneOf(in.plane()));
+  const bool whole = in.angle() >= 2 * M_PI - Precision::Angular();
+  gp_Trsf turn;
+  turn.SetRotation(axis, in.start());
+  const TopLoc_Location moved(turn);
+  const TopoDS_Shape turned = profile.all.Moved(moved);
+  BRepPrimAPI_MakeRevol revolution =
+      whole ? BRepPrimAPI_MakeRevol(turned, axis) : BRepPrimAPI_MakeRevol(turned, axis, in.angle());
+  if (!revolution.IsDone()) throw Refused{"refused", "the library could not turn the profile"};
+  TopoDS_Shape result = Unwrapped(revolution.Shape());
+  GProp_GProps mass;
+  BRepGProp::VolumeProperties(result, mass);
+  // Turned against the normal of its plane a profile makes a solid that is inside out.
+  if (mass.Mass() < 0) result.Reverse();
+  const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
+  profile.Record(revolution, moved, faces, !whole, out);
+  AddByPlace(profile.tagged, axis, in.start() + 0.5 * in.angle(), faces, out);
+  Describe(result, store, out);
+}
+
+void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeReply* out) {
+  const TopoDS_Shape shape = store.Get(in.shape());
+  gp_Trsf all;
+  if (in.has_mirror()) all.SetMirror(gp_Ax2(PlaneOf(in.mirror()).Location(), PlaneOf(in.mirror()).Axis().Direction()));
+  if (in.angle() != 0) {
+    gp_Trsf turn;
+    turn.SetRotation(gp_Ax1(PointOf(in.point()), DirectionOf(in.direction())), in.angle());
+    all.PreMultiply(turn);
+  }
+  gp_Trsf shift;
+  shift.SetTranslation(VectorOf(in.shift()));
+  all.PreMultiply(shift);
+  BRepBuilderAPI_Transform maker(shape, all, true);
+  const TopoDS_Shape result = maker.Shape();
+  RecordOrigins(shape, 0, MakerHistory<BRepBuilderAPI_Transform>(maker), result, GeneratedFromFace::kIsModified, out);
   Describe(result, store, out);
 }
 

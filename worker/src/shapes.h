@@ -126,6 +126,8 @@ void DescribeEdge(const TopoDS_Edge& edge, const Meeting& meeting, kernel::v1::E
 // Handlers, one for each kind of request.
 void Restore(const kernel::v1::Restore& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Move(const kernel::v1::Move& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void CheckProfile(const kernel::v1::ProfileCheck& in);
 void Combine(const kernel::v1::BooleanOp& in, ShapeStore& store, kernel::v1::ShapeReply* out);

@@ -25,17 +25,20 @@ import org.ankerdraft.kernel.proto.Fault;
 import org.ankerdraft.kernel.proto.Hello;
 import org.ankerdraft.kernel.proto.JoinKind;
 import org.ankerdraft.kernel.proto.MeshRequest;
+import org.ankerdraft.kernel.proto.Move;
 import org.ankerdraft.kernel.proto.Offset;
 import org.ankerdraft.kernel.proto.ProfileCheck;
 import org.ankerdraft.kernel.proto.Request;
 import org.ankerdraft.kernel.proto.Response;
 import org.ankerdraft.kernel.proto.Restore;
+import org.ankerdraft.kernel.proto.Revolve;
 import org.ankerdraft.kernel.proto.SelfIntersection;
 import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
 import org.ankerdraft.kernel.proto.SubKind;
 import org.ankerdraft.kernel.proto.SweepFace;
 import org.ankerdraft.kernel.proto.Thicken;
+import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 
@@ -163,6 +166,45 @@ public final class GeometryKernel implements AutoCloseable {
             .setVector(Wire.vec(vector));
     regions.forEach(region -> extrude.addRegions(Wire.region(region)));
     return askShape(r -> r.setExtrude(extrude), budget);
+  }
+
+  /**
+   * Turns plane regions about an axis in their plane, counter-clockwise.
+   *
+   * @param startRad where the turn begins
+   * @param angleRad how far it goes; 2 pi is all the way round
+   */
+  public Outcome<Derived> revolve(
+      List<ProfileCurve.Region> regions,
+      Plane plane,
+      Axis axis,
+      double startRad,
+      double angleRad,
+      Budget budget) {
+    Revolve.Builder revolve =
+        Revolve.newBuilder()
+            .setPlane(Wire.placement(plane))
+            .setPoint(Wire.vec(axis.point()))
+            .setDirection(Wire.vec(axis.direction()))
+            .setStart(startRad)
+            .setAngle(angleRad);
+    regions.forEach(region -> revolve.addRegions(Wire.region(region)));
+    return askShape(r -> r.setRevolve(revolve), budget);
+  }
+
+  /** A copy in another place. */
+  public Outcome<Derived> move(Shape shape, Motion motion, Budget budget) {
+    Move.Builder move =
+        Move.newBuilder()
+            .setShape(handle(shape))
+            .setPoint(Wire.vec(motion.axis().point()))
+            .setDirection(Wire.vec(motion.axis().direction()))
+            .setAngle(motion.angleRad())
+            .setShift(Wire.vec(motion.shift()));
+    if (motion.mirror() != null) {
+      move.setMirror(Wire.placement(motion.mirror()));
+    }
+    return askShape(r -> r.setMove(move), budget);
   }
 
   /** The solid that a face leaves behind when it is moved along a vector. */

@@ -10,6 +10,11 @@ import org.ankerdraft.vectors.Vec3;
 public sealed interface ProfileCurve {
   int tag();
 
+  /** Points along it, close to each other, its ends among them. */
+  default List<Vec3> points() {
+    return ProfilePoints.of(this);
+  }
+
   record Line(int tag, Vec3 start, Vec3 end) implements ProfileCurve {}
 
   /** The circular arc from {@code start} through {@code mid} to {@code end}. */

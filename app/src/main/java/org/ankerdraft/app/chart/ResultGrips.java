@@ -103,9 +103,7 @@ public record ResultGrips(Session session, StepResult result, double value, int 
       case ProfileCurve.Arc a -> a.mid();
       case ProfileCurve.Circle c -> c.centre().plus(axis.times(c.radius()));
       case ProfileCurve.Ellipse _, ProfileCurve.Spline _ ->
-          SketchLines.points(curve).stream()
-              .max(Comparator.comparingDouble(p -> p.dot(axis)))
-              .orElseThrow();
+          curve.points().stream().max(Comparator.comparingDouble(p -> p.dot(axis))).orElseThrow();
     };
   }
 

@@ -88,6 +88,19 @@ public final class NewSteps implements Picks {
   }
 
   @Override
+  public Optional<String> repeatable() {
+    return session
+        .selectedStep()
+        .filter(NewSteps::hasTool)
+        .or(() -> session.document().steps().stream().filter(NewSteps::hasTool).reduce((a, b) -> b))
+        .map(Step::id);
+  }
+
+  private static boolean hasTool(Step step) {
+    return StepKinds.of(step).sharing().filter(s -> s.combination() != null).isPresent();
+  }
+
+  @Override
   public Optional<String> sketch() {
     Optional<Step> selected = session.selectedStep().filter(Sketch.class::isInstance);
     return selected

@@ -8,7 +8,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.ankerdraft.app.chart.SketchLines;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
@@ -94,7 +93,7 @@ final class SketchView {
     for (ProfileCurve c : resolved.curves()) {
       lines
           .computeIfAbsent(resolved.nameByTag().get(c.tag()), n -> new ArrayList<>())
-          .add(SketchLines.points(c));
+          .add(c.points());
     }
   }
 

@@ -15,6 +15,8 @@ import org.ankerdraft.core.step.hem.HemKind;
 import org.ankerdraft.core.step.hole.HoleKind;
 import org.ankerdraft.core.step.imported.ImportKind;
 import org.ankerdraft.core.step.joggle.JoggleKind;
+import org.ankerdraft.core.step.pattern.PatternKind;
+import org.ankerdraft.core.step.revolve.RevolveKind;
 import org.ankerdraft.core.step.round.RoundKind;
 import org.ankerdraft.core.step.shell.ShellKind;
 import org.ankerdraft.core.step.sketch.SketchKind;
@@ -26,7 +28,9 @@ public final class StepKinds {
       List.of(
           new SketchKind(),
           new ExtrudeKind(),
+          new RevolveKind(),
           new HoleKind(),
+          new PatternKind(),
           new DraftKind(),
           new ShellKind(),
           new RoundKind(),

@@ -22,6 +22,7 @@ import org.ankerdraft.core.operation.Inputs.Input;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Rounded;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tools;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.Lost;
@@ -87,7 +88,7 @@ final class PartBuild implements Runs.Building {
         }
         StepResult r = withRounds(step, result.get());
         results.add(r);
-        around.add(step.id(), r, key);
+        around.add(step, r, key);
         progress.reached(r);
       }
       before.add(step.id());
@@ -188,9 +189,23 @@ final class PartBuild implements Runs.Building {
     return new BuildContext(
         tools.kernel(),
         tools.tolerance(),
-        ahead.forStep(own(known, ahead)),
+        ahead.forStep(own(known, ahead), id -> tool(id, ahead)),
         known.inputs(),
         cancel);
+  }
+
+  /** The tool of a step before, if it has one. */
+  private Optional<Tools.Source> tool(String id, Surroundings ahead) {
+    return ahead
+        .step(id)
+        .map(StepKinds::of)
+        .flatMap(known ->
+            known
+                .sharing()
+                .filter(s -> s.combination() != null)
+                .map(s ->
+                    new Tools.Source(
+                        s.combination(), s.body(), () -> known.tool(contextOf(known, ahead)))));
   }
 
   /** The values that a step may read: those its key is made of. */

@@ -178,7 +178,7 @@ final class Runs {
       StepResult result =
           StepResult.built(known, known.build(building.contextOf(known, ahead)), key, start);
       run.sketches.put(key, result);
-      ahead.add(known.step().id(), result, key);
+      ahead.add(known.step(), result, key);
       Body body = bodyOf(sharing, ahead);
       if (body != null && body.name().equals(run.target.name())) {
         run.footing.addAll(sharing.footing());
@@ -219,7 +219,7 @@ final class Runs {
     // What follows sees a body with the key of the result and the shape from before the run.
     NamedShape before = run.target.named();
     Body standIn = new Body(target.name(), before).withKey(key + "/" + target.name());
-    ahead.add(known.step().id(), StepResult.standIn(known, standIn), key);
+    ahead.add(known.step(), StepResult.standIn(known, standIn), key);
     return true;
   }
 

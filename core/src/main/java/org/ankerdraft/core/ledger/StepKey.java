@@ -7,6 +7,7 @@ import java.util.HexFormat;
 import java.util.IdentityHashMap;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.kinds.KnownStep;
+import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.Inputs.Input;
 import org.ankerdraft.core.part.PartJson;
@@ -35,10 +36,15 @@ final class StepKey {
   String of(KnownStep<?> known, Evaluator values, Surroundings around) {
     MessageDigest digest = sha256();
     digest.update(salt);
+    feedStep(digest, known, values, around);
+    return HexFormat.of().formatHex(digest.digest());
+  }
+
+  private void feedStep(
+      MessageDigest digest, KnownStep<?> known, Evaluator values, Surroundings around) {
     feed(digest, PartJson.write(known.withLabel(null)));
     feedParameters(digest, values, known.expressions());
     known.inputs().stream().forEach(input -> feed(digest, values, around, input));
-    return HexFormat.of().formatHex(digest.digest());
   }
 
   private static void feedParameters(
@@ -79,6 +85,12 @@ final class StepKey {
         feed(digest, SheetProcess.FORM.write(sheet).toString());
         feedParameters(digest, values, around.sheetExpressions());
       }
+      case Input.ToolOf(String id) ->
+          around
+              .step(id)
+              .map(StepKinds::of)
+              .ifPresentOrElse(
+                  known -> feedStep(digest, known, values, around), () -> feed(digest, "none"));
       case Input.OfFile(String name) -> {
         byte[] data = around.files().get(name);
         digest.update(

@@ -6,15 +6,18 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.Form;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Tools;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.core.step.Step;
 
 /**
  * The part while it is built: what stands after the steps so far. Views of it are handed out, so
@@ -24,6 +27,7 @@ final class Surroundings {
   private final Map<String, Body> bodies = new LinkedHashMap<>();
   private final Map<String, ResolvedSketch> sketches = new HashMap<>();
   private final Map<String, String> sketchKeys = new HashMap<>();
+  private final Map<String, Step> steps = new HashMap<>();
   private final Map<String, byte[]> files;
   private final Direction pull;
   private final SheetProcess sheet;
@@ -54,18 +58,28 @@ final class Surroundings {
     bodies.putAll(other.bodies);
     sketches.putAll(other.sketches);
     sketchKeys.putAll(other.sketchKeys);
+    steps.putAll(other.steps);
     files = other.files;
     pull = other.pull;
     sheet = other.sheet;
     sheetExpressions.addAll(other.sheetExpressions);
   }
 
-  void add(String stepId, StepResult result, String key) {
+  void add(Step step, StepResult result, String key) {
+    String stepId = step.id();
+    if (result.failure() == null) {
+      steps.put(stepId, step);
+    }
     result.bodies().forEach(b -> bodies.put(b.name(), b));
     if (result.sketch() != null) {
       sketches.put(stepId, result.sketch());
       sketchKeys.put(stepId, key);
     }
+  }
+
+  /** A step that stands before and was built. */
+  Optional<Step> step(String id) {
+    return Optional.ofNullable(steps.get(id));
   }
 
   Map<String, Body> bodies() {
@@ -93,13 +107,14 @@ final class Surroundings {
   }
 
   /** What a step's builder is given. */
-  BuildContext.Part forStep(Evaluator values) {
+  BuildContext.Part forStep(Evaluator values, Tools tools) {
     return new BuildContext.Part(
         values,
         bodies(),
         Collections.unmodifiableMap(sketches),
         Collections.unmodifiableMap(files),
         pull,
-        sheet);
+        sheet,
+        tools);
   }
 }

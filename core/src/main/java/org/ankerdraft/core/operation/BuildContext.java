@@ -19,13 +19,16 @@ import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sheet.SheetProcess;
+import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome.KernelFailure;
+import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 
@@ -45,6 +48,7 @@ public final class BuildContext {
    * @param bodies by name, in the order in which they came to be
    * @param sketches by the id of their steps
    * @param files imported files by name
+   * @param tools of the steps before
    */
   public record Part(
       Evaluator values,
@@ -52,7 +56,8 @@ public final class BuildContext {
       Map<String, ResolvedSketch> sketches,
       Map<String, byte[]> files,
       Direction pull,
-      SheetProcess sheet) {}
+      SheetProcess sheet,
+      Tools tools) {}
 
   public final GeometryKernel kernel;
   public final Evaluator values;
@@ -77,7 +82,14 @@ public final class BuildContext {
     return new BuildContext(
         kernel,
         tolerance,
-        new Part(other, part.bodies(), part.sketches(), part.files(), part.pull(), part.sheet()),
+        new Part(
+            other,
+            part.bodies(),
+            part.sketches(),
+            part.files(),
+            part.pull(),
+            part.sheet(),
+            part.tools()),
         inputs,
         cancel);
   }
@@ -148,6 +160,20 @@ public final class BuildContext {
     return sketch;
   }
 
+  /** What an earlier step united with a body or took from it. */
+  public Tools.Source tool(String what, String step) throws StepFailed {
+    need(new Input.ToolOf(step));
+    return part.tools()
+        .of(step)
+        .orElseThrow(() ->
+            new StepFailed(
+                what,
+                "step "
+                    + step
+                    + " cannot be repeated: only a step before this one that unites something with a"
+                    + " body or takes something from it can"));
+  }
+
   /** Whether a body has that name. */
   public boolean isTaken(String name) {
     need(new Input.BodyNames());
@@ -212,6 +238,62 @@ public final class BuildContext {
   /** The inputs that a plane asks for. */
   public static Inputs inputsOf(PlaneRef plane) {
     return plane.face() == null ? Inputs.NONE : Inputs.NONE.body(plane.body());
+  }
+
+  /** The inputs that an axis asks for. */
+  public static Inputs inputsOf(AxisRef axis) {
+    return axis.face() == null ? Inputs.NONE : Inputs.NONE.body(axis.body());
+  }
+
+  /**
+   * An axis.
+   *
+   * @param ownSketch in which a line is sought that names no other; null for none
+   */
+  public Axis axis(String what, AxisRef ref, String ownSketch)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    if (ref.face() != null) {
+      return axisOfFace(what, ref);
+    }
+    if (ref.line() == null) {
+      return new Axis(
+          Vec3.ZERO,
+          switch (ref.base()) {
+            case X -> Vec3.X;
+            case Y -> Vec3.Y;
+            case Z -> Vec3.Z;
+          });
+    }
+    String id = ref.sketch() == null ? ownSketch : ref.sketch();
+    if (id == null) {
+      throw new StepFailed(what, "the sketch of line " + ref.line() + " is not said");
+    }
+    ResolvedSketch sketch = sketch(what, id);
+    for (ProfileCurve c : sketch.curves()) {
+      if (c instanceof ProfileCurve.Line l && ref.line().equals(sketch.nameByTag().get(l.tag()))) {
+        return new Axis(l.start(), l.end().minus(l.start()).unit());
+      }
+    }
+    throw new StepFailed(
+        what, "sketch " + id + " has no line named " + ref.line() + " to serve as an axis");
+  }
+
+  private Axis axisOfFace(String what, AxisRef ref)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    NamedShape named = body(what, ref.body()).named();
+    int number = someFaces(what, named, List.of(ref.face())).iterator().next();
+    Topology.Face face = named.topology().face(number);
+    return switch (face.kind()) {
+      case CYLINDER, CONE, TORUS -> new Axis(face.origin(), face.direction());
+      case PLANE, SPHERE, FREEFORM ->
+          throw new StepFailed(
+              what,
+              "face "
+                  + named.faceName(number)
+                  + " has no axis ("
+                  + Words.kind(face.kind())
+                  + "); a cylinder, cone or torus has");
+    };
   }
 
   /** The frame of a datum plane. */

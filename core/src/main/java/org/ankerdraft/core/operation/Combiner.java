@@ -64,6 +64,18 @@ public final class Combiner {
     return combine(context, what, Combination.SUBTRACT, target, tools, true, stepId);
   }
 
+  /** Several tools in one go; they may overlap. */
+  public static NamedShape combineAll(
+      BuildContext context,
+      String what,
+      Combination kind,
+      NamedShape target,
+      List<NamedShape> tools,
+      String stepId)
+      throws StepFailed, Ladder.Stopped {
+    return combine(context, what, kind, target, tools, kind == Combination.UNITE, stepId);
+  }
+
   private static NamedShape combine(
       BuildContext context,
       String what,

@@ -31,6 +31,9 @@ public final class Inputs {
     /** The part's sheet process. */
     record Sheet() implements Input {}
 
+    /** What an earlier step united with a body or took from it. */
+    record ToolOf(String step) implements Input {}
+
     /** An imported file. */
     record OfFile(String name) implements Input {}
   }

@@ -97,8 +97,8 @@ public final class Figures {
     double full = 2 * Math.PI;
     double from = e.start() == null ? 0 : values.angleRad(e.start());
     double sweep = full;
-    if (e.start() != null) {
-      sweep = values.angleRad(e.end()) - from;
+    if (e.start() != null || e.end() != null) {
+      sweep = (e.end() == null ? full : values.angleRad(e.end())) - from;
       sweep = sweep - full * Math.floor(sweep / full);
       if (sweep * Math.max(a, b) < tolerance.lengthMm()) {
         throw new SketchProblem(name, "the arc of ellipse " + name + " has no length");

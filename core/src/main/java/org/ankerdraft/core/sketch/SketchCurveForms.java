@@ -228,34 +228,30 @@ final class SketchCurveForms {
     Field<Ellipse, Expr> start =
         Field.<Ellipse, Expr>of("start", ExprForm.ANGLE, Ellipse::start)
             .label("Arc from")
-            .usual("the whole")
+            .usual("0 deg")
             .about(
                 "where an arc of it begins, as an angle of the circle of which it is the flattened"
                     + " image");
     Field<Ellipse, Expr> end =
         Field.<Ellipse, Expr>of("end", ExprForm.ANGLE, Ellipse::end)
             .label("Arc to")
-            .usual("the whole")
-            .about("where the arc ends, counter-clockwise from its start");
+            .usual("360 deg")
+            .about(
+                "where the arc ends, counter-clockwise from its start; without both it is whole");
     Field<Ellipse, Boolean> construction = construction();
     return RecordForm.<Ellipse>of(
-            "ellipse",
-            List.of(name, width, height, centre, turn, start, end, construction),
-            v ->
-                new Ellipse(
-                    v.get(name),
-                    v.get(centre),
-                    v.get(width),
-                    v.get(height),
-                    v.get(turn),
-                    v.get(start),
-                    v.get(end),
-                    v.is(construction)))
-        .check(e ->
-            (e.start() == null) != (e.end() == null)
-                ? Optional.of(
-                    new RecordForm.Complaint("start", "an arc needs both its start and its end"))
-                : Optional.empty());
+        "ellipse",
+        List.of(name, width, height, centre, turn, start, end, construction),
+        v ->
+            new Ellipse(
+                v.get(name),
+                v.get(centre),
+                v.get(width),
+                v.get(height),
+                v.get(turn),
+                v.get(start),
+                v.get(end),
+                v.is(construction)));
   }
 
   private static RecordForm<Spline> spline() {

@@ -28,6 +28,12 @@ public interface Picks {
   /** The sketch that is selected, else the last one. */
   Optional<String> sketch();
 
+  /**
+   * The id of a step that united something with a body or took something from it: the selected one,
+   * else the last.
+   */
+  Optional<String> repeatable();
+
   /** The picked face as a plane, or the level plane. */
   default PlaneRef plane() {
     return faces().isEmpty() ? PlaneRef.LEVEL : PlaneRef.on(faces().getFirst(), body());

@@ -1,10 +1,13 @@
 package org.ankerdraft.core.step;
 
+import java.util.List;
 import java.util.function.Function;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.TextForm;
+import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sketch.PlaneRef;
@@ -27,6 +30,21 @@ public final class StepFields {
         .usual("the only one")
         .folded()
         .about("name of the body it works on; may be left out while there is only one");
+  }
+
+  /** What becomes of the solid that a step makes. */
+  public static <S extends Step> Field<S, Use> use(Function<S, Use> get) {
+    return Field.of("use", Use.FORM, get).otherwise(Use.NEW_BODY).label("Use");
+  }
+
+  /** The bodies with which that solid is used. */
+  public static <S extends Step> Field<S, List<String>> targets(
+      Function<S, Use> use, Function<S, List<String>> get) {
+    return Field.of("targets", ListForm.of(References.BODY, "bodies"), get)
+        .label("With bodies")
+        .usual("the only one")
+        .shownIf(s -> use.apply(s) != Use.NEW_BODY)
+        .about("bodies that it is united with, subtracted from, intersected with");
   }
 
   /** The name of the body that a step makes. */

@@ -129,7 +129,8 @@ class LadderTest {
                 java.util.Map.of(),
                 java.util.Map.of(),
                 org.ankerdraft.core.select.Direction.UP,
-                org.ankerdraft.core.sheet.SheetProcess.DEFAULT),
+                org.ankerdraft.core.sheet.SheetProcess.DEFAULT,
+                Tools.NONE),
             Inputs.NONE.sketch("s"),
             () -> false);
     assertThatThrownBy(context::partPull).isInstanceOf(IllegalStateException.class);

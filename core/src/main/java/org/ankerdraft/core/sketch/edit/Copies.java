@@ -228,16 +228,21 @@ public final class Copies {
 
   private SketchCurve.Ellipse ellipse(SketchCurve.Ellipse e, String name, Motion motion)
       throws ExpressionException {
-    boolean swaps = motion.mirrors() && e.start() != null;
+    boolean swaps = motion.mirrors() && (e.start() != null || e.end() != null);
     return new SketchCurve.Ellipse(
         name,
         moved(e.centre(), motion),
         e.width(),
         e.height(),
         turned(e.turn(), motion),
-        swaps ? Drawn.deg(-values.angleRad(e.end())) : e.start(),
-        swaps ? Drawn.deg(-values.angleRad(e.start())) : e.end(),
+        swaps ? negated(e.end()) : e.start(),
+        swaps ? negated(e.start()) : e.end(),
         e.construction());
+  }
+
+  /** A missing start is at 0, a missing end after a whole turn, which is the same place. */
+  private Expr negated(Expr angle) throws ExpressionException {
+    return angle == null ? new Expr("0 deg") : Drawn.deg(-values.angleRad(angle));
   }
 
   /** A rectangle stands level: it stays one while its sides do. */

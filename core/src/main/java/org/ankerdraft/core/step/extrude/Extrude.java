@@ -2,6 +2,7 @@ package org.ankerdraft.core.step.extrude;
 
 import java.util.List;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
 
@@ -35,14 +36,6 @@ public record Extrude(
     TWO_SIDES,
     SYMMETRIC,
     THROUGH_ALL
-  }
-
-  /** What becomes of an extruded solid. */
-  public enum Use {
-    NEW_BODY,
-    UNITE,
-    SUBTRACT,
-    INTERSECT
   }
 
   public Extrude {

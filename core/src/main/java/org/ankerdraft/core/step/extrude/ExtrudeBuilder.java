@@ -1,6 +1,5 @@
 package org.ankerdraft.core.step.extrude;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,16 +9,17 @@ import java.util.TreeSet;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
-import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.Solids;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tilt;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
@@ -51,15 +51,7 @@ final class ExtrudeBuilder {
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Tool tool = context.readyTool().isPresent() ? context.readyTool().get() : tool();
-    NamedShape solid = tool.solid();
-    strategy = tool.strategy();
-    return switch (step.use()) {
-      case NEW_BODY ->
-          StepBuild.of(strategy, Prisms.newBody(context, what, step.id(), step.body(), solid));
-      case UNITE -> combined(Combination.UNITE, solid);
-      case SUBTRACT -> combined(Combination.SUBTRACT, solid);
-      case INTERSECT -> combined(Combination.INTERSECT, solid);
-    };
+    return Solids.used(context, what, step.id(), step.use(), step.body(), step.targets(), tool);
   }
 
   /** The extruded solid by itself. */
@@ -271,28 +263,8 @@ final class ExtrudeBuilder {
   }
 
   private List<Body> targets() throws StepFailed, Choosing.Adrift {
-    if (step.use() == Extrude.Use.NEW_BODY) {
-      return List.copyOf(context.everyBody());
-    }
-    if (step.targets().isEmpty()) {
-      return List.of(context.body(what, null));
-    }
-    List<Body> out = new ArrayList<>();
-    for (String name : step.targets()) {
-      out.add(context.body(what, name));
-    }
-    return out;
-  }
-
-  private StepBuild combined(Combination kind, NamedShape tool)
-      throws StepFailed, Choosing.Adrift, Ladder.Stopped {
-    List<Body> changed = new ArrayList<>();
-    for (Body target : targets()) {
-      changed.add(
-          new Body(
-              target.name(),
-              Combiner.combine(context, what, kind, target.named(), tool, step.id())));
-    }
-    return new StepBuild(strategy, changed, null);
+    return step.use() == Use.NEW_BODY
+        ? List.copyOf(context.everyBody())
+        : Solids.targets(context, what, step.targets());
   }
 }

@@ -9,17 +9,17 @@ import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.FlagForm;
 import org.ankerdraft.core.form.Grip;
 import org.ankerdraft.core.form.GripScene;
-import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Sharing;
+import org.ankerdraft.core.operation.Solids;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.Choosing;
-import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
@@ -27,18 +27,11 @@ import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.extrude.Extrude.Extent;
-import org.ankerdraft.core.step.extrude.Extrude.Use;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.vectors.Vec3;
 
 /** Extrusions. */
 public final class ExtrudeKind extends StepKind<Extrude> {
-  private static final WordForm<Use> USES =
-      WordForm.of(Use.NEW_BODY, "new body")
-          .or(Use.UNITE, "unite")
-          .or(Use.SUBTRACT, "subtract")
-          .or(Use.INTERSECT, "intersect");
-
   private static final Field<Extrude, String> SKETCH = StepFields.sketch(Extrude::sketch);
   private static final Field<Extrude, Extent> EXTENT =
       Field.<Extrude, Extent>of(
@@ -78,17 +71,11 @@ public final class ExtrudeKind extends StepKind<Extrude> {
               "reversed", new FlagForm("along the normal", "against the normal"), Extrude::reversed)
           .label("Direction")
           .about("against the sketch's normal");
-  private static final Field<Extrude, Use> USE =
-      Field.<Extrude, Use>of("use", USES, Extrude::use).otherwise(Use.NEW_BODY).label("Use");
+  private static final Field<Extrude, Use> USE = StepFields.use(Extrude::use);
   private static final Field<Extrude, String> BODY =
       StepFields.<Extrude>newBody(Extrude::body).shownIf(e -> e.use() == Use.NEW_BODY);
   private static final Field<Extrude, List<String>> TARGETS =
-      Field.<Extrude, List<String>>of(
-              "targets", ListForm.of(References.BODY, "bodies"), Extrude::targets)
-          .label("With bodies")
-          .usual("the only one")
-          .shownIf(e -> e.use() != Use.NEW_BODY)
-          .about("bodies that it is united with, subtracted from, intersected with");
+      StepFields.targets(Extrude::use, Extrude::targets);
 
   public ExtrudeKind() {
     super(
@@ -126,15 +113,9 @@ public final class ExtrudeKind extends StepKind<Extrude> {
 
   @Override
   public Inputs reads(Extrude s) {
-    if (s.use() == Use.NEW_BODY) {
-      Inputs names = Inputs.NONE.bodyNames();
-      return s.extent() == Extent.THROUGH_ALL ? names.everyBody() : names;
-    }
-    Inputs read = s.targets().isEmpty() ? Inputs.NONE.body(null) : Inputs.NONE;
-    for (String target : s.targets()) {
-      read = read.body(target);
-    }
-    return read;
+    Inputs read = Solids.inputs(s.use(), s.targets());
+    boolean reachesAll = s.use() == Use.NEW_BODY && s.extent() == Extent.THROUGH_ALL;
+    return reachesAll ? read.everyBody() : read;
   }
 
   @Override
@@ -174,7 +155,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
             : s.depth() == null ? "?" : s.depth().text();
     return depth
         + ", "
-        + USES.word(s.use())
+        + Use.FORM.word(s.use())
         + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
   }
 

@@ -1,0 +1,55 @@
+package org.ankerdraft.core.step.pattern;
+
+import java.util.List;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.sketch.AxisRef;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Step;
+
+/**
+ * Repeats what earlier steps united with a body or took from it; without steps, the whole body.
+ *
+ * @param steps their ids, in the order in which they are repeated
+ * @param axis the direction of a row, or the axis of a round
+ * @param count how many there are in the end, the original among them
+ * @param spacing from one of a row to the next
+ * @param angle from one of a round to the next; null to share a whole turn
+ * @param across direction of further rows beside the first; null for none
+ * @param rows how many rows there are then
+ * @param rowSpacing from row to row
+ * @param plane that a mirror image is mirrored about
+ * @param without ids of copies that are left out: "3", in rows beside each other "3-2"
+ * @param body that is worked on without steps; null for the only one
+ */
+public record Pattern(
+    Head head,
+    List<String> steps,
+    Way way,
+    AxisRef axis,
+    Expr count,
+    Expr spacing,
+    Expr angle,
+    AxisRef across,
+    Expr rows,
+    Expr rowSpacing,
+    PlaneRef plane,
+    List<String> without,
+    String body)
+    implements Step {
+
+  /** How copies lie to the original. */
+  public enum Way {
+    ROW,
+    ROUND,
+    MIRROR
+  }
+
+  public Pattern {
+    steps = steps == null ? List.of() : List.copyOf(steps);
+    way = way == null ? Way.ROW : way;
+    axis = axis == null ? AxisRef.base(AxisRef.Base.X) : axis;
+    plane = plane == null ? PlaneRef.base(PlaneRef.Base.YZ) : plane;
+    without = without == null ? List.of() : List.copyOf(without);
+  }
+}

@@ -1,0 +1,237 @@
+package org.ankerdraft.core.step.pattern;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.Numbers;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Combiner;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tools;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.Motion;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.vectors.Axis;
+import org.ankerdraft.vectors.Vec3;
+
+/** Copies of tools, united with their body or taken from it in one operation for each step. */
+final class PatternBuilder {
+  private static final String WHAT = "pattern";
+  private static final int MOST = 1000;
+
+  private final BuildContext context;
+  private final Pattern step;
+
+  PatternBuilder(BuildContext context, Pattern step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Map<String, Motion> places = places();
+    if (places.isEmpty()) {
+      throw new StepFailed(WHAT, "every copy is left out");
+    }
+    if (step.steps().isEmpty()) {
+      Body body = context.body(WHAT, step.body());
+      return StepBuild.of(
+          "copies of the body",
+          new Body(
+              body.name(),
+              combined(Combination.UNITE, body.named(), copies(places, body.named(), "the body"))));
+    }
+    Map<String, Body> bodies = new LinkedHashMap<>();
+    for (String id : step.steps()) {
+      Tools.Source source = context.tool(WHAT, id);
+      Body body = context.body(WHAT, source.body());
+      NamedShape now = bodies.getOrDefault(body.name(), body).named();
+      List<NamedShape> copies = copies(places, source.made().solid(), id);
+      mustMeet(places, copies, now, id);
+      bodies.put(body.name(), new Body(body.name(), combined(source.use(), now, copies)));
+    }
+    return new StepBuild("copies of tools", List.copyOf(bodies.values()), null);
+  }
+
+  /** Where the copies lie, by their ids. */
+  private Map<String, Motion> places() throws StepFailed, ExpressionException, Choosing.Adrift {
+    Map<String, Motion> all =
+        switch (step.way()) {
+          case ROW -> rows();
+          case ROUND -> round();
+          case MIRROR -> {
+            Frame frame = context.frame(WHAT, step.plane());
+            yield new LinkedHashMap<>(Map.of("mirror", Motion.mirror(frame.plane())));
+          }
+        };
+    for (String id : step.without()) {
+      if (all.remove(id) == null) {
+        throw new StepFailed(
+            WHAT,
+            "there is no copy "
+                + id
+                + " to leave out; there are "
+                + String.join(", ", all.keySet().stream().limit(12).toList()));
+      }
+    }
+    return all;
+  }
+
+  private Map<String, Motion> rows() throws StepFailed, ExpressionException, Choosing.Adrift {
+    int count = count(step.count(), "the number of copies", 1);
+    int rows = step.rows() == null ? 1 : count(step.rows(), "the number of rows", 1);
+    if (count * rows < 2 || count * rows > MOST) {
+      throw new StepFailed(
+          WHAT, "there are " + count * rows + " in all; there must be from 2 to " + MOST);
+    }
+    Vec3 along = count == 1 ? Vec3.ZERO : shift(step.axis(), step.spacing(), "the spacing");
+    Vec3 across = Vec3.ZERO;
+    if (rows > 1) {
+      if (step.across() == null) {
+        throw StepFailed.waits(WHAT, "the direction of the rows is not said");
+      }
+      across = shift(step.across(), step.rowSpacing(), "the row spacing");
+      if (count > 1 && along.cross(across).length() < context.tolerance.lengthMm()) {
+        throw new StepFailed(WHAT, "the rows lie in one line: their two directions are one");
+      }
+    }
+    Map<String, Motion> out = new LinkedHashMap<>();
+    for (int j = 1; j <= rows; j++) {
+      for (int i = 1; i <= count; i++) {
+        if (i > 1 || j > 1) {
+          String id = rows == 1 ? String.valueOf(i) : i + "-" + j;
+          out.put(id, Motion.shift(along.times(i - 1).plus(across.times(j - 1))));
+        }
+      }
+    }
+    return out;
+  }
+
+  private Vec3 shift(org.ankerdraft.core.sketch.AxisRef ref, Expr spacing, String name)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    if (spacing == null) {
+      throw StepFailed.waits(WHAT, name + " is missing");
+    }
+    double mm = context.values.lengthMm(spacing);
+    if (Math.abs(mm) < context.tolerance.lengthMm()) {
+      throw new StepFailed(WHAT, name + " is 0: all copies would lie on the original");
+    }
+    return context.axis(WHAT, ref, null).direction().times(mm);
+  }
+
+  private Map<String, Motion> round() throws StepFailed, ExpressionException, Choosing.Adrift {
+    int count = count(step.count(), "the number of copies", 2);
+    Axis axis = context.axis(WHAT, step.axis(), null);
+    double full = 2 * Math.PI;
+    double angle = step.angle() == null ? full / count : context.values.angleRad(step.angle());
+    if (Math.abs(angle) < context.tolerance.angleRad()
+        || Math.abs(angle) * (count - 1) > full - context.tolerance.angleRad()) {
+      throw new StepFailed(
+          WHAT,
+          count
+              + " at "
+              + Words.deg(angle)
+              + " do not lie apart within a turn; "
+              + (int) Math.max(1, Math.floor(full / Math.max(1e-9, Math.abs(angle)) + 1e-9))
+              + " do");
+    }
+    Map<String, Motion> out = new LinkedHashMap<>();
+    for (int i = 2; i <= count; i++) {
+      out.put(String.valueOf(i), Motion.turn(axis, angle * (i - 1)));
+    }
+    return out;
+  }
+
+  private int count(Expr expr, String name, int least) throws StepFailed, ExpressionException {
+    if (expr == null) {
+      throw StepFailed.waits(WHAT, name + " is missing");
+    }
+    double v = context.values.number(expr);
+    int n = (int) Math.rint(v);
+    if (n != v || n < least || n > MOST) {
+      throw new StepFailed(
+          WHAT,
+          name
+              + " is "
+              + Words.number(v)
+              + "; it must be a whole number from "
+              + least
+              + " to "
+              + MOST);
+    }
+    return n;
+  }
+
+  /** Faces of a copy are named after the copy and the faces that they are copies of. */
+  private List<NamedShape> copies(Map<String, Motion> places, NamedShape original, String of)
+      throws StepFailed, Ladder.Stopped {
+    List<NamedShape> out = new ArrayList<>();
+    for (Map.Entry<String, Motion> place : places.entrySet()) {
+      Outcome<Derived> moved =
+          context.kernel.move(original.shape(), place.getValue(), context.budget());
+      if (moved instanceof Outcome.Failed<Derived>(var failure)) {
+        throw new StepFailed(
+            BuildContext.failure(WHAT + " of " + of, Ladder.stopIfNeeded(failure), original));
+      }
+      NamedShape copy =
+          Naming.name(moved.orThrow(), List.of(original), () -> FaceName.of(step.id(), "face"));
+      out.add(
+          new NamedShape(
+              copy.shape(),
+              copy.faceNames().stream()
+                  .map(n -> FaceName.from(step.id(), "at-" + place.getKey(), n))
+                  .toList()));
+    }
+    return out;
+  }
+
+  private NamedShape combined(Combination use, NamedShape body, List<NamedShape> copies)
+      throws StepFailed, Ladder.Stopped {
+    return Combiner.combineAll(context, WHAT, use, body, copies, step.id());
+  }
+
+  /** A copy beside the body would do nothing, or make a body of its own. */
+  private void mustMeet(
+      Map<String, Motion> places, List<NamedShape> copies, NamedShape body, String of)
+      throws StepFailed {
+    Shape.Mass whole = body.shape().mass();
+    int i = 0;
+    for (String id : places.keySet()) {
+      Shape.Mass copy = copies.get(i++).shape().mass();
+      boolean isBeside =
+          copy.boxMin().x() > whole.boxMax().x()
+              || copy.boxMax().x() < whole.boxMin().x()
+              || copy.boxMin().y() > whole.boxMax().y()
+              || copy.boxMax().y() < whole.boxMin().y()
+              || copy.boxMin().z() > whole.boxMax().z()
+              || copy.boxMax().z() < whole.boxMin().z();
+      if (isBeside) {
+        throw new StepFailed(
+            WHAT,
+            "copy "
+                + id
+                + " of "
+                + of
+                + " does not meet the body: it lies at "
+                + Numbers.place(copy.centroid())
+                + ", the body from "
+                + Numbers.place(whole.boxMin())
+                + " to "
+                + Numbers.place(whole.boxMax()));
+      }
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** Profiles turned about an axis. */
+package org.ankerdraft.core.step.revolve;

@@ -1,0 +1,181 @@
+package org.ankerdraft.core.ledger;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.NamedShape;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Rows, rounds and mirror images, counted by volume: what is added or taken, copy by copy. */
+class PatternTest {
+  private static final double PLATE = 100 * 60 * 4;
+
+  private static String holed(double x, double y, double diameter) {
+    return Parts.box(100, 60, 4)
+        + ",{'kind':'hole','id':'h','plane':{'face':{'choose':'face','name':'box/end'}},'diameter':'"
+        + diameter
+        + " mm','points':[{'id':'a','at':['"
+        + x
+        + " mm','"
+        + y
+        + " mm']}]}";
+  }
+
+  private static String pattern(String more) {
+    return ",{'kind':'pattern','id':'p'," + more + "}";
+  }
+
+  private static NamedShape body(PartState state) {
+    return state.bodies().values().iterator().next().named();
+  }
+
+  private static double drilled(double diameter) {
+    return Math.PI * diameter * diameter / 4 * 4;
+  }
+
+  private static String message(String steps) {
+    return Parts.build(steps).step("p").orElseThrow().message();
+  }
+
+  @ParameterizedTest
+  @CsvSource({"2, 40", "5, 16", "9, 10", "5, -0.0"})
+  void aRowOfHoles(int count, double spacing) {
+    if (spacing == 0) {
+      assertThat(message(holed(-40, 0, 5) + pattern("'steps':['h'],'count':5,'spacing':'0 mm'")))
+          .contains("all copies would lie on the original");
+      return;
+    }
+    PartState state =
+        Parts.ok(
+            holed(-40, 0, 5)
+                + pattern("'steps':['h'],'count':" + count + ",'spacing':'" + spacing + " mm'"));
+    assertThat(Parts.volume(state)).isCloseTo(PLATE - count * drilled(5), within(1e-3));
+    assertThat(body(state).faceNames().stream().map(Object::toString))
+        .contains("h/wall:a", "p/at-2(h/wall:a)", "p/at-" + count + "(h/wall:a)");
+  }
+
+  /** Rows beside each other; some are left out, and the others keep their names. */
+  @Test
+  void rowsBesideEachOther() {
+    String grid =
+        "'steps':['h'],'count':5,'spacing':'18 mm','across':{'base':'Y'},'rows':3,'rowSpacing':'18 mm'";
+    PartState whole = Parts.ok(holed(-36, -18, 6) + pattern(grid));
+    assertThat(Parts.volume(whole)).isCloseTo(PLATE - 15 * drilled(6), within(1e-3));
+    PartState less = Parts.ok(holed(-36, -18, 6) + pattern(grid + ",'without':['3-2','1-3']"));
+    assertThat(Parts.volume(less)).isCloseTo(PLATE - 13 * drilled(6), within(1e-3));
+    assertThat(body(less).faceNames().stream().map(Object::toString))
+        .contains("p/at-5-3(h/wall:a)")
+        .doesNotContain("p/at-3-2(h/wall:a)");
+  }
+
+  /** Overlapping holes: by inclusion and exclusion, with the lens that two circles share. */
+  @Test
+  void overlappingHoles() {
+    double r = 5;
+    double d = 6;
+    double lens = 2 * r * r * Math.acos(d / (2 * r)) - d / 2 * Math.sqrt(4 * r * r - d * d);
+    PartState state =
+        Parts.ok(holed(-12, 0, 2 * r) + pattern("'steps':['h'],'count':4,'spacing':'6 mm'"));
+    double wanted = PLATE - 4 * (4 * Math.PI * r * r - 3 * lens);
+    assertThat(Parts.volume(state)).isCloseTo(wanted, within(1e-3));
+  }
+
+  /** Bosses round the axis of the part, a whole turn shared or at a given angle. */
+  @ParameterizedTest
+  @CsvSource({"6, ''", "8, ''", "3, '30 deg'", "4, '-45 deg'"})
+  void aRoundOfBosses(int count, String angle) {
+    String steps =
+        Parts.rod(80, 5)
+            + ",{'kind':'sketch','id':'b','plane':{'base':'XY','offset':'5 mm'},'curves':[{'curve':'circle','name':'k','centre':['28 mm','0 mm'],'diameter':'9 mm'}]},"
+            + "{'kind':'extrude','id':'boss','sketch':'b','depth':'7 mm','taper':'2 deg','use':'unite'}"
+            + pattern(
+                "'steps':['boss'],'way':'round','axis':{'base':'Z'},'count':"
+                    + count
+                    + (angle.isEmpty() ? "" : ",'angle':'" + angle + "'"));
+    PartState state = Parts.ok(steps);
+    double top = 4.5 - 7 * Math.tan(Math.toRadians(2));
+    double boss = Math.PI * 7 / 3 * (4.5 * 4.5 + 4.5 * top + top * top);
+    double wanted = Math.PI * 1600 * 5 + count * boss;
+    assertThat(Parts.volume(state)).isCloseTo(wanted, within(1e-5 * wanted));
+  }
+
+  /** A step mirrored, and the whole body mirrored to one that is symmetric. */
+  @Test
+  void mirrorImages() {
+    PartState hole =
+        Parts.ok(holed(-30, 10, 8) + pattern("'steps':['h'],'way':'mirror','plane':{'base':'YZ'}"));
+    assertThat(Parts.volume(hole)).isCloseTo(PLATE - 2 * drilled(8), within(1e-3));
+    assertThat(body(hole).shape().mass().centroid().x()).isCloseTo(0, within(1e-6));
+    String half =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','corner':['0 mm','0 mm'],'width':'40 mm','height':'20 mm'}]},"
+            + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm','taper':'0 deg'},"
+            + "{'kind':'hole','id':'h','plane':{'base':'XY','offset':'10 mm'},'diameter':'6 mm','points':[{'id':'a','at':['25 mm','9 mm']}]}";
+    PartState whole = Parts.ok(half + pattern("'way':'mirror','plane':{'base':'YZ'}"));
+    assertThat(Parts.volume(whole)).isCloseTo(2 * (40 * 20 * 10 - Math.PI * 9 * 10), within(1e-3));
+    assertThat(body(whole).shape().mass().centroid().x()).isCloseTo(0, within(1e-6));
+    // Mirrored, its two halves are one: the side between them is gone, those across have merged.
+    assertThat(body(whole).topology().faces()).hasSize(8);
+  }
+
+  /** Several steps in their order: bosses are added, then bored, at each place. */
+  @Test
+  void severalStepsAreRepeatedInTheirOrder() {
+    String steps =
+        Parts.box(100, 60, 4)
+            + ",{'kind':'sketch','id':'b','plane':{'base':'XY','offset':'4 mm'},'curves':[{'curve':'circle','name':'k','centre':['-40 mm','0 mm'],'diameter':'12 mm'}]},"
+            + "{'kind':'extrude','id':'boss','sketch':'b','depth':'8 mm','use':'unite'},"
+            + "{'kind':'hole','id':'bore','plane':{'base':'XY','offset':'12 mm'},'diameter':'5 mm','points':[{'id':'a','at':['-40 mm','0 mm']}]}"
+            + pattern("'steps':['boss','bore'],'count':4,'spacing':'26 mm'");
+    double wanted = PLATE + 4 * (Math.PI * 36 * 8 - Math.PI * 6.25 * 12);
+    assertThat(Parts.volume(Parts.ok(steps))).isCloseTo(wanted, within(1e-3));
+  }
+
+  /** The original is changed: all copies follow, and what is remembered equals what is fresh. */
+  @Test
+  void copiesFollowTheirOriginal() {
+    PartDocument part =
+        Parts.part(holed(-40, 0, 5) + pattern("'steps':['h'],'count':6,'spacing':'15 mm'"));
+    Parts.ok(part);
+    PartState wider = Parts.ok(Parts.with(part, "h", "diameter", "9 mm"));
+    assertThat(Parts.volume(wider)).isCloseTo(PLATE - 6 * drilled(9), within(1e-3));
+    PartState again = Parts.ok(part);
+    assertThat(Parts.volume(again)).isCloseTo(PLATE - 6 * drilled(5), within(1e-3));
+  }
+
+  @Test
+  void whatCannotBeRepeatedIsSaid() {
+    String row = "'count':3,'spacing':'20 mm'";
+    assertThat(message(holed(-40, 0, 5) + pattern("'steps':['box']," + row)))
+        .contains("step box cannot be repeated");
+    for (String count : new String[] {"0", "1", "2.5", "-3", "10000"}) {
+      assertThat(
+              message(
+                  holed(-40, 0, 5) + pattern("'steps':['h'],'spacing':'9 mm','count':" + count)))
+          .matches(".*(whole number from|from 2 to 1000).*");
+    }
+    assertThat(message(holed(-40, 0, 5) + pattern("'steps':['h'],'count':5,'spacing':'30 mm'")))
+        .contains("copy 5 of h does not meet the body");
+    assertThat(
+            message(
+                holed(-40, 0, 5)
+                    + pattern(
+                        "'steps':['h'],'way':'round','axis':{'base':'Z'},'count':5,'angle':'90 deg'")))
+        .contains("5 at 90 deg do not lie apart within a turn; 4 do");
+    assertThat(message(holed(-40, 0, 5) + pattern("'steps':['h']," + row + ",'without':['7']")))
+        .contains("there is no copy 7 to leave out; there are 2, 3");
+    assertThat(message(holed(-40, 0, 5) + pattern("'steps':['h']," + row + ",'without':['2','3']")))
+        .contains("every copy is left out");
+    assertThat(
+            message(
+                holed(-40, 0, 5)
+                    + pattern(
+                        "'steps':['h'],"
+                            + row
+                            + ",'rows':2,'rowSpacing':'9 mm','across':{'base':'X'}")))
+        .contains("their two directions are one");
+  }
+}
