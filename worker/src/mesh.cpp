@@ -218,16 +218,58 @@ TopoDS_Compound NewFaces(const Numbered& numbered, const MeshRequest& in, Memo& 
   return faces;
 }
 
-// Keeps what it made, unless the faces were given known triangles that do not fit each other.
-void Triangulate(const TopoDS_Shape& what, const Numbered& numbered, const MeshRequest& in, bool all, Memo& memo,
-                 Mesh* out) {
+void Run(const TopoDS_Shape& what, const MeshRequest& in, IMeshTools_MeshAlgoType way) {
   IMeshTools_Parameters wanted;
   wanted.Deflection = in.deflection();
   wanted.Angle = in.angle();
   wanted.InParallel = false;
-  // The usual way takes time with the square of a face's contours, and twice as long on any face.
-  wanted.MeshAlgo = IMeshTools_MeshAlgoType_Delabella;
+  wanted.MeshAlgo = way;
   BRepMesh_IncrementalMesh mesher(what, wanted);
+}
+
+// Whether the triangles of a face leave its surface by more than the mesher's usual excess over what was asked.
+bool Strays(const TopoDS_Face& face, double deflection) {
+  constexpr double kUsualExcess = 3;
+  TopLoc_Location at;
+  const Handle(Poly_Triangulation) tri = BRep_Tool::Triangulation(face, at);
+  const BRepAdaptor_Surface surface(face, false);
+  if (tri.IsNull() || !tri->HasUVNodes() || surface.GetType() == GeomAbs_Plane) return false;
+  for (int i = 1; i <= tri->NbTriangles(); ++i) {
+    int n[3];
+    tri->Triangle(i).Get(n[0], n[1], n[2]);
+    for (int k = 0; k < 3; ++k) {
+      const gp_Pnt2d a = tri->UVNode(n[k]), b = tri->UVNode(n[(k + 1) % 3]);
+      const gp_Pnt p = tri->Node(n[k]).Transformed(at.Transformation());
+      const gp_Pnt q = tri->Node(n[(k + 1) % 3]).Transformed(at.Transformation());
+      const gp_Pnt on = surface.Value(0.5 * (a.X() + b.X()), 0.5 * (a.Y() + b.Y()));
+      if (on.Distance(gp_Pnt(0.5 * (p.XYZ() + q.XYZ()))) > kUsualExcess * deflection) return true;
+    }
+  }
+  return false;
+}
+
+// The quick way leaves out inner points of some curved faces with cut-outs; these are meshed again the usual way, which
+// takes time with the square of a face's contours, and twice as long on any face.
+void Run(const TopoDS_Shape& what, const MeshRequest& in) {
+  Run(what, in, IMeshTools_MeshAlgoType_Delabella);
+  TopoDS_Compound again;
+  BRep_Builder builder;
+  builder.MakeCompound(again);
+  bool any = false;
+  for (TopExp_Explorer f(what, TopAbs_FACE); f.More(); f.Next()) {
+    if (!Strays(TopoDS::Face(f.Current()), in.deflection())) continue;
+    builder.Add(again, f.Current());
+    any = true;
+  }
+  if (!any) return;
+  BRepTools::Clean(again);
+  Run(again, in, IMeshTools_MeshAlgoType_Watson);
+}
+
+// Keeps what it made, unless the faces were given known triangles that do not fit each other.
+void Triangulate(const TopoDS_Shape& what, const Numbered& numbered, const MeshRequest& in, bool all, Memo& memo,
+                 Mesh* out) {
+  Run(what, in);
   Write(numbered, out);
   if (!out->watertight()) return;
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {

@@ -23,6 +23,8 @@ final class WallCheck {
   /** Single samples off by less than this share of the surface are noise of the mesh. */
   private static final double LEAST_AREA_MM2 = 0.2;
 
+  private static final double LEAST_SHARE_OF_BALL = 0.01;
+
   private WallCheck() {}
 
   static List<Finding> check(BodyAnalysis a, RuleBook book) {
@@ -60,7 +62,9 @@ final class WallCheck {
         }
       }
       left = others;
-      if (area >= LEAST_AREA_MM2) {
+      // A ball that is too large marks a place of its own size: less is the edge of a sampling.
+      double least = sign > 0 ? LEAST_SHARE_OF_BALL * t[worst] * t[worst] : 0;
+      if (area >= Math.max(LEAST_AREA_MM2, least)) {
         findings.add(finding(a, worst, area, place, limit, code, title));
       }
     }

@@ -28,6 +28,10 @@ public record FaceWords(Function<String, Optional<String>> titles) {
   private static final Pattern SHORT = Pattern.compile("[A-Za-z]?[0-9]{0,3}");
 
   private static final Pattern STRIP = Pattern.compile("(wall|bend)([0-9]+)-(near|far)");
+
+  /** The role of a face that a pattern copied begins so; then comes which copy it is. */
+  private static final String COPY = "at-";
+
   private static final Pattern NAME = Pattern.compile("[A-Za-z0-9_-]+/[A-Za-z]");
 
   /**
@@ -36,6 +40,12 @@ public record FaceWords(Function<String, Optional<String>> titles) {
   public String face(NamedShape shape, FaceName name) {
     Optional<Topology.Face> face = there(shape, name);
     String of = " of " + title(name.step());
+    if (name.role().startsWith(COPY) && name.from().size() == 1) {
+      return copy(name.role().substring(COPY.length()))
+          + face(shape, name.from().getFirst())
+          + ", by "
+          + title(name.step());
+    }
     return switch (name.role()) {
       case "inner" -> inner(shape, name);
       case "on" -> blend(face) + of;
@@ -45,6 +55,11 @@ public record FaceWords(Function<String, Optional<String>> titles) {
       case "wall", "bottom" -> hole(face, name) + of;
       default -> plain(face, name.role()) + number(name.part()) + of;
     };
+  }
+
+  /** Of a pattern: a face is said as that of which it is a copy. */
+  private static String copy(String place) {
+    return place.equals("mirror") ? "mirror image of the " : "copy " + place + " of the ";
   }
 
   public String face(NamedShape shape, int face) {

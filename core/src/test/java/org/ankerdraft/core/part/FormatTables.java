@@ -48,6 +48,7 @@ final class FormatTables {
     out.put("note", of(Note.FORM));
     out.put("constraint", of(Constraint.FORM));
     out.put("plane", of(PlaneRef.FORM));
+    out.put("axis", of(org.ankerdraft.core.sketch.AxisRef.FORM));
     out.put("seat", of(Seat.FORM));
     out.put("bending", of(Bending.FORM));
     SketchCurve.FORM.forms().forEach((word, form) -> out.put("curve " + word, of(form)));

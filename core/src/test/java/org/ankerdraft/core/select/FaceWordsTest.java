@@ -36,6 +36,8 @@ class FaceWordsTest {
     "o/wall:1, wall of hole 1 of Drain",
     // The walls of an opening are told by where they are, not by where they look.
     "w/side:r.left, left wall of Window",
+    "o/at-3(w/side:r.left), 'copy 3 of the left wall of Window, by Drain'",
+    "o/at-mirror(t/end), 'mirror image of the top of Tub, by Drain'",
     "w/side:r.bottom, lower wall of Window",
     // A face that is gone is told by its name alone.
     "t/side:r.gone, wall of Tub"
