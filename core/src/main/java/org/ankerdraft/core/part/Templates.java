@@ -24,7 +24,8 @@ public final class Templates {
           "sheet-stainless",
           "sheet-aluminium",
           "sheet-steel-inch");
-  private static final List<String> DEMOS = List.of("lamp-base", "mast-bracket", "battery-tray");
+  private static final List<String> DEMOS = List.of(
+          "lamp-base", "lens-ring", "lantern-shade", "mast-bracket", "battery-tray", "gasket-plate");
   private static final String JSON = ".json";
 
   private final Path own;

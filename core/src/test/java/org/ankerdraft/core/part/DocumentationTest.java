@@ -37,7 +37,13 @@ public class DocumentationTest {
     while (m.find()) {
       found.add(m.group(1));
     }
-    for (String demo : List.of("lamp-base", "mast-bracket", "battery-tray")) {
+    for (String demo : List.of(
+            "lamp-base",
+            "lens-ring",
+            "lantern-shade",
+            "mast-bracket",
+            "battery-tray",
+            "gasket-plate")) {
       found.add(Files.readString(home().resolve("demo/" + demo + ".json")));
     }
     return found.stream();

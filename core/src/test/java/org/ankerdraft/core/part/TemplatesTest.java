@@ -36,7 +36,13 @@ class TemplatesTest {
   void theDemoPartsShipWithTheApplication() throws Exception {
     assertThat(Templates.demos())
         .extracting(PartDocument::name)
-        .containsExactly("lamp-base", "mast-bracket", "battery-tray");
+        .containsExactly(
+            "lamp-base",
+            "lens-ring",
+            "lantern-shade",
+            "mast-bracket",
+            "battery-tray",
+            "gasket-plate");
     assertThat(Templates.demos()).allMatch(p -> "Ostmole Lanternworks".equals(p.owner()));
   }
 
