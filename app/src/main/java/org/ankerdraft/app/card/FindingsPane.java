@@ -6,6 +6,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.geometry.Insets;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
@@ -25,6 +26,9 @@ import org.ankerdraft.core.survey.BodyAnalysis;
 
 /** What the checks found, worst first; a click flies there, a repair becomes a step. */
 public final class FindingsPane extends VBox {
+  /** In line with the entries. */
+  private static final Insets BESIDE = new Insets(6, 18, 6, 18);
+
   private final Session session;
   private final Consumer<Finding> fly;
   private final VBox rows = new VBox();
@@ -57,6 +61,7 @@ public final class FindingsPane extends VBox {
     if (!report.findings().isEmpty() && !report.repairsTried() && session.isReportCurrent()) {
       Label trying = new Label("Trying repairs …");
       trying.getStyleClass().add("second");
+      trying.setPadding(BESIDE);
       rows.getChildren().add(trying);
     }
     report

@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.form.WordForm;
 
@@ -37,10 +38,12 @@ final class Fold {
     return slot instanceof Slot.Value<?, ?> v && v.folded();
   }
 
-  /** Stands at the end of some rows. */
-  void lay(VBox rows, List<Node> folded) {
-    inside.getChildren().setAll(folded);
-    rows.getChildren().addAll(line, inside);
+  /** What stands for some rows; nothing if there are none. */
+  List<Node> holding(List<Node> folded) {
+    if (!inside.getChildren().equals(folded)) {
+      inside.getChildren().setAll(folded);
+    }
+    return folded.isEmpty() ? List.of() : List.of(line, inside);
   }
 
   /** Says what is set in it. */
@@ -62,6 +65,15 @@ final class Fold {
   }
 
   private static <S, T> String shown(Slot.Value<S, T> v) {
-    return v.form() instanceof WordForm<T> words ? words.shown(v.value()) : v.value().toString();
+    return switch (v.form()) {
+      case WordForm<T> words -> words.shown(v.value());
+      case ListForm<?> list -> listed(list, v.value());
+      default -> v.value().toString();
+    };
+  }
+
+  @SuppressWarnings("unchecked") // the value of a list form is a list
+  private static <I> String listed(ListForm<I> form, Object value) {
+    return new ListText<>(form).shown((List<I>) value);
   }
 }

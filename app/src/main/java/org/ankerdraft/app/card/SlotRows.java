@@ -2,7 +2,9 @@ package org.ankerdraft.app.card;
 
 import com.fasterxml.jackson.databind.node.TextNode;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -58,8 +60,12 @@ public final class SlotRows<S> {
   private final Supplier<List<Slot<S>>> slots;
   private final Consumer<S> edit;
   private final Consumer<S> preview;
-  private final List<Runnable> refreshers = new ArrayList<>();
-  private String shownLayout = "";
+  private final Map<String, Row> shown = new LinkedHashMap<>();
+  private String shownOf = "";
+
+  /** Of the row that is being made. */
+  private List<Runnable> refreshers = new ArrayList<>();
+
   private final Fold fold;
 
   /**
@@ -91,24 +97,55 @@ public final class SlotRows<S> {
    */
   public void show(String of) {
     List<Slot<S>> list = slots.get();
-    StringBuilder layout = new StringBuilder(of);
-    list.forEach(s -> layout.append(s.getClass().getSimpleName()).append(s.id()).append(s.label()));
-    if (!layout.toString().equals(shownLayout)) {
-      shownLayout = layout.toString();
-      rows.getChildren().clear();
-      refreshers.clear();
-      list.stream().filter(s -> !Fold.takes(s)).forEach(s -> rows.getChildren().add(node(s)));
-      List<Node> folded = list.stream().filter(Fold::takes).map(this::node).toList();
-      if (!folded.isEmpty()) {
-        fold.lay(rows, folded);
-        refreshers.add(() -> fold.show(slots.get()));
+    if (!of.equals(shownOf)) {
+      shownOf = of;
+      shown.clear();
+    }
+    Map<String, Row> wanted = new LinkedHashMap<>();
+    list.forEach(s -> {
+      String key = s.getClass().getSimpleName() + ' ' + s.id() + ' ' + s.label();
+      wanted.put(key, shown.containsKey(key) ? shown.get(key) : row(s));
+    });
+    if (!List.copyOf(wanted.values()).equals(List.copyOf(shown.values()))) {
+      shown.clear();
+      shown.putAll(wanted);
+      lay();
+    }
+    shown.values().forEach(Row::refresh);
+    fold.show(list);
+  }
+
+  /** A row with what brings it up to date. */
+  private record Row(Node node, boolean isFolded, List<Runnable> refreshers) {
+    void refresh() {
+      refreshers.forEach(Runnable::run);
+    }
+  }
+
+  private Row row(Slot<S> slot) {
+    refreshers = new ArrayList<>();
+    return new Row(node(slot), Fold.takes(slot), refreshers);
+  }
+
+  /** Rows that stay are not touched: one of them may be typed into. */
+  private void lay() {
+    List<Node> nodes = new ArrayList<>();
+    shown.values().stream().filter(r -> !r.isFolded).forEach(r -> nodes.add(r.node));
+    nodes.addAll(
+        fold.holding(
+            shown.values().stream().filter(Row::isFolded).map(Row::node).toList()));
+    rows.getChildren().retainAll(nodes);
+    for (int i = 0; i < nodes.size(); i++) {
+      if (i >= rows.getChildren().size() || rows.getChildren().get(i) != nodes.get(i)) {
+        rows.getChildren().remove(nodes.get(i));
+        rows.getChildren().add(i, nodes.get(i));
       }
     }
-    refreshers.forEach(Runnable::run);
   }
 
   public void forget() {
-    shownLayout = "";
+    shownOf = "";
+    shown.clear();
   }
 
   private Node node(Slot<S> slot) {

@@ -1,5 +1,9 @@
 package org.ankerdraft.app.session;
 
+import org.ankerdraft.core.sketch.AxisRef;
+import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.vectors.Vec3;
+
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.kinds.StepKinds;
@@ -19,6 +23,8 @@ import org.ankerdraft.core.step.sketch.Sketch;
 
 /** New steps with sensible first values, on what is picked in the view. */
 public final class NewSteps implements Picks {
+  private static final double IN_PLANE = 1e-9;
+
   private final Session session;
 
   public NewSteps(Session session) {
@@ -85,6 +91,33 @@ public final class NewSteps implements Picks {
         .filter(p -> !p.isFace())
         .<EdgeChoice>map(p -> new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)))
         .toList();
+  }
+
+  @Override
+  public AxisRef axisIn(String sketch) {
+    Optional<String> line =
+        session
+            .document()
+            .step(sketch)
+            .filter(Sketch.class::isInstance)
+            .flatMap(s -> ((Sketch) s).curves().stream().filter(NewSteps::isAxis).findFirst())
+            .map(SketchCurve::name);
+    if (line.isPresent()) {
+      return AxisRef.line(line.get());
+    }
+    Vec3 normal =
+        session
+            .state()
+            .flatMap(s -> s.sketch(sketch))
+            .map(s -> s.frame().normal())
+            .orElse(Vec3.Y);
+    return Math.abs(normal.z()) < IN_PLANE
+        ? AxisRef.UPRIGHT
+        : AxisRef.base(Math.abs(normal.x()) < IN_PLANE ? AxisRef.Base.X : AxisRef.Base.Y);
+  }
+
+  private static boolean isAxis(SketchCurve curve) {
+    return curve instanceof SketchCurve.Line && curve.construction();
   }
 
   @Override

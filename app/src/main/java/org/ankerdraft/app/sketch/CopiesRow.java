@@ -12,7 +12,7 @@ import org.ankerdraft.vectors.Xy;
 
 /** What can be made of the chosen curves: copies, mirror images, offsets, construction lines. */
 final class CopiesRow extends VBox {
-  private static final double NARROW = 64;
+  private static final double NARROW = 72;
 
   private Pencil pencil;
   private final FlowPane changes = new FlowPane(10, 4);

@@ -27,6 +27,7 @@ import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.PenStroke;
+import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
 
@@ -51,6 +52,10 @@ public final class Pencil implements Pen {
   private boolean isWanted;
   private Frame frame;
   private Camera before;
+
+  /** The section of the view before the pencil was taken; null for none. */
+  private Plane cutBefore;
+
   private Tool tool = Tool.LINE;
   private SketchView seen;
   private Sketch seenOf;
@@ -110,6 +115,17 @@ public final class Pencil implements Pen {
     return Set.copyOf(chosen);
   }
 
+  boolean isCutOpen() {
+    return isOn() && view.section() != null;
+  }
+
+  /** Takes away what of the part lies before the plane of the sketch, or puts it back. */
+  void cutOpen(boolean open) {
+    view.section(open ? frame.plane() : cutBefore);
+    changed.run();
+    view.refresh();
+  }
+
   /** Why the sketch cannot be as it is, or empty. */
   String problem() {
     return problem;
@@ -138,6 +154,7 @@ public final class Pencil implements Pen {
     step = result.id();
     frame = result.sketch().frame();
     before = view.camera();
+    cutBefore = view.section();
     seen = null;
     seenOf = null;
     tool = sketch().map(s -> s.curves().isEmpty()).orElse(true) ? Tool.LINE : Tool.MOVE;
@@ -155,6 +172,7 @@ public final class Pencil implements Pen {
       chosen.clear();
       view.pen(null);
       view.camera(before);
+      view.section(cutBefore);
       changed.run();
     }
   }
@@ -471,6 +489,10 @@ public final class Pencil implements Pen {
       chosenCurves().forEach(c -> changes.takeAway(s -> s.without(c)));
       chosen.clear();
       changed.run();
+      return true;
+    }
+    if (e.getCode() == KeyCode.H) {
+      cutOpen(!isCutOpen());
       return true;
     }
     for (Tool t : Tool.values()) {

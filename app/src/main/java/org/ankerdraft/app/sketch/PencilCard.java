@@ -95,6 +95,10 @@ public final class PencilCard extends VBox {
       b.setOnAction(e -> pencil.use(t));
       tools.getChildren().add(b);
     }
+    Button open = link((pencil.isCutOpen() ? "Part whole" : "Cut part open") + "  H");
+    open.setId("cut-open");
+    open.setOnAction(e -> pencil.cutOpen(!pencil.isCutOpen()));
+    tools.getChildren().add(open);
   }
 
   /** Each with a press that mends it. */
@@ -142,7 +146,8 @@ public final class PencilCard extends VBox {
       holding.getChildren().add(new HBox(4, words, away));
     }
     boolean isRadius = pencil.tool() == Tool.CORNER;
-    number.setVisible(n == 1 || n == 2 || isRadius || pencil.edited().isPresent());
+    boolean isSized = n == 2 || (n == 1 && !sizes().isEmpty());
+    number.setVisible(isSized || isRadius || pencil.edited().isPresent());
     number.setManaged(number.isVisible());
     if (isRadius && !number.isFocused()) {
       number.setText(pencil.cornerRadius().text());

@@ -1,5 +1,6 @@
 package org.ankerdraft.core.form;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiFunction;
@@ -211,7 +212,8 @@ public final class Field<R, T> {
   /** Whether a record has another value than the usual. */
   boolean isSet(R record) {
     T value = of(record);
-    return value != null && !value.equals(otherwise);
+    boolean isEmpty = value instanceof Collection<?> list && list.isEmpty();
+    return value != null && !isEmpty && !value.equals(otherwise);
   }
 
   /** Null if there is none. */

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.PlaneRef;
 
 /** What a new step may start from: what is picked, and what is there. */
@@ -27,6 +28,9 @@ public interface Picks {
 
   /** The sketch that is selected, else the last one. */
   Optional<String> sketch();
+
+  /** An axis in the plane of a sketch: its first construction line, else one of the part's. */
+  AxisRef axisIn(String sketch);
 
   /**
    * The id of a step that united something with a body or took something from it: the selected one,

@@ -128,7 +128,7 @@ public final class RevolveKind extends StepKind<Revolve> {
             new Revolve(
                 picks.head("revolve"),
                 sketch,
-                AxisRef.UPRIGHT,
+                picks.axisIn(sketch),
                 null,
                 false,
                 false,

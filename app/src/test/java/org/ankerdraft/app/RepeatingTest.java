@@ -1,0 +1,81 @@
+package org.ankerdraft.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.step.pattern.Pattern;
+import org.ankerdraft.core.step.revolve.Revolve;
+import org.junit.jupiter.api.Test;
+
+/** Patterns and revolutions from the keys and the card, live and undone. */
+class RepeatingTest extends InWindow {
+  private static final double PLATE = 100 * 60 * 4;
+  private static final double HOLE = Math.PI * 9 * 4;
+
+  @Override
+  String part() {
+    return """
+        {"ankerdraft": 1, "name": "plate", "steps": [
+          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "100 mm", "height": "60 mm"}]},
+          {"kind": "extrude", "id": "plate", "sketch": "s", "depth": "4 mm", "body": "Plate"},
+          {"kind": "hole", "id": "h", "plane": {"base": "XY"}, "diameter": "6 mm", "points": [{"id": "a", "at": ["-40 mm", "0 mm"]}]},
+          {"kind": "sketch", "id": "section", "plane": {"base": "XZ"}, "curves": [
+            {"curve": "rectangle", "name": "q", "corner": ["3 mm", "4 mm"], "width": "2 mm", "height": "5 mm"}]}]}
+        """;
+  }
+
+  private void keys(KeyCode... codes) {
+    robot.interact(() -> window.view().requestFocus());
+    for (KeyCode code : codes) {
+      robot.push(code);
+    }
+  }
+
+  @Test
+  void theSelectedStepIsRepeated() throws Exception {
+    robot.interact(() -> window.session().select("h"));
+    keys(KeyCode.S, KeyCode.P);
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 3 * HOLE, within(1e-3));
+    type("#field-count", "5");
+    robot.push(KeyCode.ENTER);
+    type("#field-spacing", "20 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 5 * HOLE, within(1e-3));
+    Pattern pattern =
+        (Pattern) onFx(() -> window.session().document().steps().getLast());
+    assertThat(pattern.steps()).containsExactly("h");
+    // Too many do not fit: the last good part stays, and it is said which copy.
+    type("#field-count", "9");
+    robot.push(KeyCode.ENTER);
+    until(() ->
+        window.session().state().orElseThrow().steps().getLast().message().contains("copy 6 of h"));
+    robot.interact(() -> window.view().requestFocus());
+    robot.push(KeyCode.CONTROL, KeyCode.Z);
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 5 * HOLE, within(1e-3));
+  }
+
+  @Test
+  void theSelectedSketchIsRevolvedAboutAnAxisInItsPlane() throws Exception {
+    robot.interact(() -> window.session().select("section"));
+    keys(KeyCode.S, KeyCode.R);
+    settle();
+    double ring = Math.PI * (25 - 9) * 5;
+    assertThat(volume()).isCloseTo(PLATE - HOLE + ring, within(1e-3));
+    type("#field-angle", "90 deg");
+    robot.push(KeyCode.ENTER);
+    until(() ->
+        ((Revolve) window.session().document().steps().getLast()).angle() != null
+            && ((Revolve) window.session().document().steps().getLast())
+                .angle()
+                .text()
+                .equals("90 deg"));
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - HOLE + ring / 4, within(1e-3));
+    assertThat(((Revolve) onFx(() -> window.session().document().steps().getLast())).axis().inWords())
+        .isEqualTo("about Z");
+  }
+}

@@ -1,0 +1,121 @@
+package org.ankerdraft.bench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.part.Read;
+import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+
+/** What a pattern of many holes costs against one boolean operation with as many tools. */
+public final class PatternBench {
+  private static final int TURNS = 3;
+  private static final int COLUMNS = 20;
+  private static final double STEP_MM = 14;
+  private static final Budget PLENTY = Budget.ofSeconds(300);
+
+  private PatternBench() {}
+
+  public static void main(String[] args) {
+    pattern(40);
+    double ours = Double.MAX_VALUE;
+    double library = Double.MAX_VALUE;
+    for (int i = 0; i < TURNS; i++) {
+      ours = Math.min(ours, pattern(200));
+      library = Math.min(library, boolean200());
+    }
+    Bench.ratio(
+        "pattern of 200 holes / one boolean with 200 tools",
+        ours / library,
+        "at most 1.3",
+        String.format(Locale.ROOT, "%.0f / %.0f ms", ours, library));
+    double few = pattern(20);
+    double many = pattern(400);
+    Bench.ratio(
+        "growth of a pattern from 20 to 400 holes, exponent",
+        Math.log(many / few) / Math.log(20),
+        "at most 1.2",
+        String.format(Locale.ROOT, "%.0f to %.0f ms", few, many));
+  }
+
+  /** The pattern step alone, with a fresh worker. */
+  private static double pattern(int holes) {
+    String text =
+        String.format(
+            Locale.ROOT,
+            """
+            {"ankerdraft": 1, "name": "grille", "steps": [
+              {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "corner": ["-10 mm", "-10 mm"], "width": "300 mm", "height": "300 mm"}]},
+              {"kind": "extrude", "id": "plate", "sketch": "s", "depth": "3 mm"},
+              {"kind": "hole", "id": "h", "plane": {"base": "XY"}, "diameter": "5 mm", "points": [["0 mm", "0 mm"]]},
+              {"kind": "pattern", "id": "p", "steps": ["h"], "count": %d, "spacing": "%.1f mm", "across": {"base": "Y"}, "rows": %d, "rowSpacing": "%.1f mm"}]}
+            """,
+            COLUMNS,
+            STEP_MM,
+            holes / COLUMNS,
+            STEP_MM);
+    if (!(PartJson.read(text) instanceof Read.Ok(PartDocument part))) {
+      throw new IllegalStateException("the bench's own part is read");
+    }
+    try (GeometryKernel kernel = new GeometryKernel(Bench.worker())) {
+      PartState state =
+          new PartBuilder(kernel, Tolerance.MODEL)
+              .build(part, Map.of(), PartBuilder.Progress.NONE, Budget.Cancel.NEVER)
+              .orElseThrow();
+      StepResult last = state.steps().getLast();
+      if (last.failure() != null) {
+        throw new IllegalStateException(last.message());
+      }
+      return last.ms();
+    }
+  }
+
+  private static double boolean200() {
+    try (GeometryKernel kernel = new GeometryKernel(Bench.worker())) {
+      Plane level = new Plane(Vec3.ZERO, Vec3.Z);
+      Shape plate =
+          kernel.extrude(List.of(square()), level, Vec3.ZERO, new Vec3(0, 0, 3), PLENTY).orThrow().shape();
+      List<Shape> tools = new ArrayList<>();
+      for (int i = 0; i < 200; i++) {
+        Vec3 at = new Vec3(STEP_MM * (i % COLUMNS), STEP_MM * (i / COLUMNS), -1);
+        ProfileCurve circle = new ProfileCurve.Circle(1, at, Vec3.Z, 2.5, Vec3.X);
+        tools.add(
+            kernel
+                .extrude(
+                    List.of(new ProfileCurve.Region(List.of(circle), List.of())),
+                    new Plane(at, Vec3.Z),
+                    Vec3.ZERO,
+                    new Vec3(0, 0, 5),
+                    PLENTY)
+                .orThrow()
+                .shape());
+      }
+      long start = System.nanoTime();
+      kernel.combine(Combination.SUBTRACT, plate, tools, false, PLENTY).orThrow();
+      return (System.nanoTime() - start) / 1e6;
+    }
+  }
+
+  private static ProfileCurve.Region square() {
+    Vec3[] p = {
+      new Vec3(-10, -10, 0), new Vec3(290, -10, 0), new Vec3(290, 290, 0), new Vec3(-10, 290, 0)
+    };
+    List<ProfileCurve> sides = new ArrayList<>();
+    for (int i = 0; i < 4; i++) {
+      sides.add(new ProfileCurve.Line(i + 1, p[i], p[(i + 1) % 4]));
+    }
+    return new ProfileCurve.Region(sides, List.of());
+  }
+}
