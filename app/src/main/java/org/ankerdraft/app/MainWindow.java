@@ -356,7 +356,12 @@ final class MainWindow {
                 session.isReportCurrent() ? session.report().orElse(null) : null));
     view.lines(SketchLines.of(session));
     pencil.look();
-    view.handles(choices.isWaiting() || folding || pencil.isOn() ? List.of() : Handles.of(session));
+    showHandles(folding);
+  }
+
+  private void showHandles(boolean folding) {
+    boolean isFree = !choices.isWaiting() && !folding && !pencil.isOn();
+    view.handles(isFree ? Handles.of(session) : List.of());
   }
 
   private void turnPull(Vec3 pull) {
@@ -434,6 +439,9 @@ final class MainWindow {
   private void showPencil() {
     pencilCard.show(pencil);
     card.setShownBeside(!pencil.isOn());
+    if (pencil.isOn()) {
+      showHandles(false);
+    }
   }
 
   /** Draws in the selected sketch, or in a new one on what is picked; or ends it. */

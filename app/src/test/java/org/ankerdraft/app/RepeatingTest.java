@@ -16,13 +16,13 @@ class RepeatingTest extends InWindow {
   @Override
   String part() {
     return """
-        {"ankerdraft": 1, "name": "plate", "steps": [
-          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "100 mm", "height": "60 mm"}]},
-          {"kind": "extrude", "id": "plate", "sketch": "s", "depth": "4 mm", "body": "Plate"},
-          {"kind": "hole", "id": "h", "plane": {"base": "XY"}, "diameter": "6 mm", "points": [{"id": "a", "at": ["-40 mm", "0 mm"]}]},
-          {"kind": "sketch", "id": "section", "plane": {"base": "XZ"}, "curves": [
-            {"curve": "rectangle", "name": "q", "corner": ["3 mm", "4 mm"], "width": "2 mm", "height": "5 mm"}]}]}
-        """;
+    {"ankerdraft": 1, "name": "plate", "steps": [
+      {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "100 mm", "height": "60 mm"}]},
+      {"kind": "extrude", "id": "plate", "sketch": "s", "depth": "4 mm", "body": "Plate"},
+      {"kind": "hole", "id": "h", "plane": {"base": "XY"}, "diameter": "6 mm", "points": [{"id": "a", "at": ["-40 mm", "0 mm"]}]},
+      {"kind": "sketch", "id": "section", "plane": {"base": "XZ"}, "curves": [
+        {"curve": "rectangle", "name": "q", "corner": ["3 mm", "4 mm"], "width": "2 mm", "height": "5 mm"}]}]}
+    """;
   }
 
   private void keys(KeyCode... codes) {
@@ -44,8 +44,7 @@ class RepeatingTest extends InWindow {
     robot.push(KeyCode.ENTER);
     settle();
     assertThat(volume()).isCloseTo(PLATE - 5 * HOLE, within(1e-3));
-    Pattern pattern =
-        (Pattern) onFx(() -> window.session().document().steps().getLast());
+    Pattern pattern = (Pattern) onFx(() -> window.session().document().steps().getLast());
     assertThat(pattern.steps()).containsExactly("h");
     // Too many do not fit: the last good part stays, and it is said which copy.
     type("#field-count", "9");
@@ -75,7 +74,8 @@ class RepeatingTest extends InWindow {
                 .equals("90 deg"));
     settle();
     assertThat(volume()).isCloseTo(PLATE - HOLE + ring / 4, within(1e-3));
-    assertThat(((Revolve) onFx(() -> window.session().document().steps().getLast())).axis().inWords())
+    assertThat(
+            ((Revolve) onFx(() -> window.session().document().steps().getLast())).axis().inWords())
         .isEqualTo("about Z");
   }
 }

@@ -86,10 +86,14 @@ public final class PatternBench {
     try (GeometryKernel kernel = new GeometryKernel(Bench.worker())) {
       Plane level = new Plane(Vec3.ZERO, Vec3.Z);
       Shape plate =
-          kernel.extrude(List.of(square()), level, Vec3.ZERO, new Vec3(0, 0, 3), PLENTY).orThrow().shape();
+          kernel
+              .extrude(List.of(square()), level, Vec3.ZERO, new Vec3(0, 0, 3), PLENTY)
+              .orThrow()
+              .shape();
       List<Shape> tools = new ArrayList<>();
       for (int i = 0; i < 200; i++) {
-        Vec3 at = new Vec3(STEP_MM * (i % COLUMNS), STEP_MM * (i / COLUMNS), -1);
+        int row = i / COLUMNS;
+        Vec3 at = new Vec3(STEP_MM * (i % COLUMNS), STEP_MM * row, -1);
         ProfileCurve circle = new ProfileCurve.Circle(1, at, Vec3.Z, 2.5, Vec3.X);
         tools.add(
             kernel

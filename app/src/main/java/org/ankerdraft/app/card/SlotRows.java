@@ -4,8 +4,8 @@ import com.fasterxml.jackson.databind.node.TextNode;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
@@ -132,11 +132,10 @@ public final class SlotRows<S> {
     List<Node> nodes = new ArrayList<>();
     shown.values().stream().filter(r -> !r.isFolded).forEach(r -> nodes.add(r.node));
     nodes.addAll(
-        fold.holding(
-            shown.values().stream().filter(Row::isFolded).map(Row::node).toList()));
+        fold.holding(shown.values().stream().filter(Row::isFolded).map(Row::node).toList()));
     rows.getChildren().retainAll(nodes);
     for (int i = 0; i < nodes.size(); i++) {
-      if (i >= rows.getChildren().size() || rows.getChildren().get(i) != nodes.get(i)) {
+      if (i >= rows.getChildren().size() || !rows.getChildren().get(i).equals(nodes.get(i))) {
         rows.getChildren().remove(nodes.get(i));
         rows.getChildren().add(i, nodes.get(i));
       }

@@ -1,9 +1,5 @@
 package org.ankerdraft.app.session;
 
-import org.ankerdraft.core.sketch.AxisRef;
-import org.ankerdraft.core.sketch.SketchCurve;
-import org.ankerdraft.vectors.Vec3;
-
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.kinds.StepKinds;
@@ -14,12 +10,15 @@ import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sheet.SheetProcess;
+import org.ankerdraft.core.sketch.AxisRef;
+import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.sketch.Sketch;
+import org.ankerdraft.vectors.Vec3;
 
 /** New steps with sensible first values, on what is picked in the view. */
 public final class NewSteps implements Picks {
@@ -106,11 +105,7 @@ public final class NewSteps implements Picks {
       return AxisRef.line(line.get());
     }
     Vec3 normal =
-        session
-            .state()
-            .flatMap(s -> s.sketch(sketch))
-            .map(s -> s.frame().normal())
-            .orElse(Vec3.Y);
+        session.state().flatMap(s -> s.sketch(sketch)).map(s -> s.frame().normal()).orElse(Vec3.Y);
     return Math.abs(normal.z()) < IN_PLANE
         ? AxisRef.UPRIGHT
         : AxisRef.base(Math.abs(normal.x()) < IN_PLANE ? AxisRef.Base.X : AxisRef.Base.Y);

@@ -12,7 +12,8 @@ import org.ankerdraft.vectors.Xy;
 
 /** What can be made of the chosen curves: copies, mirror images, offsets, construction lines. */
 final class CopiesRow extends VBox {
-  private static final double NARROW = 72;
+  private static final double NARROW = 64;
+  private static final double WIDE = 84;
 
   private Pencil pencil;
   private final FlowPane changes = new FlowPane(10, 4);
@@ -34,11 +35,13 @@ final class CopiesRow extends VBox {
     offset.setId("offset");
     offset.setOnAction(e -> number(distance).ifPresent(pencil::offset));
     distance.setOnAction(e -> number(distance).ifPresent(pencil::offset));
+    distance.setPrefWidth(WIDE);
     getChildren()
         .addAll(
             changes,
             new HBox(6, count, right, up, row),
-            new HBox(6, angle, round, distance, offset));
+            new HBox(6, angle, round),
+            new HBox(6, distance, offset));
   }
 
   private static TextField field(String id, String prompt) {

@@ -24,8 +24,14 @@ public final class Templates {
           "sheet-stainless",
           "sheet-aluminium",
           "sheet-steel-inch");
-  private static final List<String> DEMOS = List.of(
-          "lamp-base", "lens-ring", "lantern-shade", "mast-bracket", "battery-tray", "gasket-plate");
+  private static final List<String> DEMOS =
+      List.of(
+          "lamp-base",
+          "lens-ring",
+          "lantern-shade",
+          "mast-bracket",
+          "battery-tray",
+          "gasket-plate");
   private static final String JSON = ".json";
 
   private final Path own;

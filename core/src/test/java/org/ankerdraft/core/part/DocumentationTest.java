@@ -37,7 +37,8 @@ public class DocumentationTest {
     while (m.find()) {
       found.add(m.group(1));
     }
-    for (String demo : List.of(
+    for (String demo :
+        List.of(
             "lamp-base",
             "lens-ring",
             "lantern-shade",

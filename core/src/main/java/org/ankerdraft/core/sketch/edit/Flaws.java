@@ -115,8 +115,8 @@ public final class Flaws {
     List<End> loose =
         ends.stream()
             .filter(e ->
-                ends.stream()
-                    .noneMatch(o -> o != e && o.at.distance(e.at) < Tolerance.MODEL.lengthMm()))
+                ends.stream().filter(o -> o.at.distance(e.at) < Tolerance.MODEL.lengthMm()).count()
+                    == 1)
             .toList();
     for (int i = 0; i < loose.size(); i++) {
       for (int j = i + 1; j < loose.size(); j++) {
