@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
-import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.constraint.Relation;
 import org.ankerdraft.core.step.sketch.Sketch;
@@ -13,32 +12,7 @@ import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 
 /** A profile drawn by mouse and numbers, held by its constraints, and extruded. */
-class DrawingTest extends InWindow {
-  @Override
-  String part() {
-    return "{\"ankerdraft\": 1, \"name\": \"drawn\", \"steps\": []}";
-  }
-
-  private Sketch sketch() {
-    return onFx(() -> (Sketch) window.session().document().steps().getFirst());
-  }
-
-  private void begin() throws Exception {
-    robot.interact(() -> window.view().requestFocus());
-    robot.push(KeyCode.S);
-    robot.push(KeyCode.D);
-    until(() -> robot.lookup("#tool-line").tryQuery().isPresent());
-  }
-
-  private void click(double x, double y) {
-    robot.clickOn(onScreen(new Vec3(x, y, 0)));
-  }
-
-  private void key(KeyCode code) {
-    robot.interact(() -> window.view().requestFocus());
-    robot.push(code);
-  }
-
+class DrawingTest extends DrawingWindow {
   @Test
   void aChainIsDrawnClosedDimensionedAndExtruded() throws Exception {
     begin();
@@ -78,10 +52,6 @@ class DrawingTest extends InWindow {
     double height = Math.abs(number(side.to().y()) - number(side.from().y()));
     double deep = volume() / (40 * height);
     assertThat(deep).isPositive().isCloseTo(Math.rint(deep), within(1e-6));
-  }
-
-  private static double number(Expr e) {
-    return Double.parseDouble(e.text().replace(" mm", ""));
   }
 
   private void settleEmpty() throws Exception {

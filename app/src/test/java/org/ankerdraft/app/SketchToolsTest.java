@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
@@ -15,38 +14,7 @@ import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 
 /** The tools of the pencil in the window: figures by numbers, cutting, corners, copies, offsets. */
-class SketchToolsTest extends InWindow {
-  @Override
-  String part() {
-    return "{\"ankerdraft\": 1, \"name\": \"drawn\", \"steps\": []}";
-  }
-
-  private Sketch sketch() {
-    return onFx(() -> (Sketch) window.session().document().steps().getFirst());
-  }
-
-  private void begin() throws Exception {
-    robot.interact(() -> window.view().requestFocus());
-    robot.push(KeyCode.S);
-    robot.push(KeyCode.D);
-    until(() -> robot.lookup("#tool-line").tryQuery().isPresent());
-  }
-
-  private void click(double x, double y) {
-    robot.clickOn(onScreen(new Vec3(x, y, 0)));
-  }
-
-  private void key(KeyCode... codes) {
-    robot.interact(() -> window.view().requestFocus());
-    for (KeyCode code : codes) {
-      robot.push(code);
-    }
-  }
-
-  private static double number(Expr e) {
-    return Double.parseDouble(e.text().replace(" mm", ""));
-  }
-
+class SketchToolsTest extends DrawingWindow {
   private boolean has(Relation relation, String value) {
     return sketch().constraints().stream()
         .anyMatch(c ->

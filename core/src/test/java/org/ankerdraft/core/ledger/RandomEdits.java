@@ -137,7 +137,7 @@ final class RandomEdits {
     String id = "in" + inserted;
     String body = random.nextBoolean() ? "Body" : "Sheet";
     String step =
-        switch (random.nextInt(3)) {
+        switch (random.nextInt(5)) {
           case 0 ->
               "{'kind':'chamfer','id':'"
                   + id
@@ -158,6 +158,24 @@ final class RandomEdits {
                   + "','"
                   + mm(-8, 8)
                   + "']]}";
+          case 2 ->
+              "{'kind':'pattern','id':'"
+                  + id
+                  + "','steps':['"
+                  + (random.nextBoolean() ? "boss" : "h")
+                  + "'],'axis':{'base':'"
+                  + (random.nextBoolean() ? "X" : "Y")
+                  + "'},'count':"
+                  + (2 + random.nextInt(2))
+                  + ",'spacing':'"
+                  + mm(-9, 9)
+                  + "'}";
+          case 3 ->
+              "{'kind':'revolve','id':'"
+                  + id
+                  + "','sketch':'u','axis':{'base':'Y'},'angle':'"
+                  + (20 + random.nextInt(200))
+                  + " deg'}";
           default -> "{'kind':'extrude','id':'" + id + "','sketch':'q','depth':'3 mm'}";
         };
     Step made = Parts.document("{'ankerdraft':1,'steps':[" + step + "]}").steps().getFirst();

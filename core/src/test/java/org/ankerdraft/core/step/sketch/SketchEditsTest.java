@@ -19,6 +19,7 @@ import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
 import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.sketch.SketchEdits.Keep;
 import org.ankerdraft.vectors.Xy;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -151,5 +152,80 @@ class SketchEditsTest {
     assertThat(PartJson.read(text.replace('\'', (char) 34)))
         .isInstanceOfSatisfying(
             Read.Bad.class, bad -> assertThat(bad.error().place()).contains(place));
+  }
+
+  private static Sketch empty() {
+    return new Sketch(Head.of("s"), null, List.of());
+  }
+
+  /** What a line cannot keep, or what follows already, is left out; the rest is kept. */
+  @Test
+  void aLineKeepsWhatItCan() throws Exception {
+    Sketch one = on(empty()).withLine(at(0, 0), at(10, 0), List.of(Keep.of(Relation.HORIZONTAL)));
+    Sketch square =
+        on(one)
+            .withLine(
+                at(10, 0),
+                at(10, 10),
+                List.of(
+                    Keep.of(Relation.VERTICAL),
+                    new Keep(Relation.EQUAL, "", "l1"),
+                    new Keep(Relation.PERPENDICULAR, "", "l1")));
+    assertThat(square.constraints())
+        .extracting(Constraint::relation)
+        .containsExactly(Relation.HORIZONTAL, Relation.VERTICAL, Relation.EQUAL);
+    Sketch middle =
+        on(square).withLine(at(0, 8), at(5, 0), List.of(new Keep(Relation.MIDPOINT, ".to", "l1")));
+    assertThat(middle.constraints()).contains(Constraint.of(Relation.MIDPOINT, "l3.to", "l1"));
+  }
+
+  @Test
+  void figuresAreNamedByTheirLetters() throws Exception {
+    Sketch s = on(empty()).withSlot(at(0, 0), at(20, 0), 6);
+    s = on(s).withEllipse(at(0, 30), new Xy(3, 4), 2);
+    s = on(s).withSpline(List.of(at(0, 50), at(5, 60), at(10, 50)), false);
+    s = on(s).withPoint(at(1, 1));
+    s = on(s).withArc(at(40, 0), at(50, 0), at(45, 5));
+    s = on(s).withArcAbout(at(60, 0), at(65, 0), new Xy(60, 90));
+    assertThat(s.curves())
+        .extracting(SketchCurve::name)
+        .containsExactly("g1", "e1", "c1", "o1", "a1", "a2");
+    SketchCurve.Ellipse e = (SketchCurve.Ellipse) s.curves().get(1);
+    assertThat(VALUES.lengthMm(e.width())).isCloseTo(10, within(1e-6));
+    assertThat(Math.toDegrees(VALUES.angleRad(e.turn()))).isCloseTo(53.1301, within(1e-3));
+    SketchCurve.Arc quarter = (SketchCurve.Arc) s.curves().get(5);
+    assertThat(quarter.to().at(VALUES).distance(new Xy(60, 5))).isLessThan(1e-6);
+    assertThatThrownBy(() -> on(empty()).withSpline(List.of(at(0, 0), at(1, 0)), false))
+        .hasMessageContaining("at least 3");
+    assertThatThrownBy(() -> on(empty()).withArcAbout(at(1, 1), at(1, 1), new Xy(5, 5)))
+        .hasMessageContaining("no radius");
+  }
+
+  /** A sketch that contradicts itself can be mended by taking something away. */
+  @Test
+  void whatContradictsCanBeTakenAway() throws Exception {
+    Sketch held = sized(rectangle(), "l1", 40);
+    Constraint other = Constraint.dimension(Relation.LENGTH, new Expr("50 mm"), "l3");
+    List<Constraint> both = new java.util.ArrayList<>(held.constraints());
+    both.add(other);
+    Sketch broken = held.with(held.curves(), both);
+    assertThatThrownBy(() -> on(broken)).isInstanceOf(SketchProblem.class);
+    assertThat(SketchEdits.asDrawn(broken, VALUES).without(other).constraints())
+        .isEqualTo(held.constraints());
+  }
+
+  /** Offsets: a chain beside itself, a free curve by its fair one; construction and back. */
+  @Test
+  void offsetsAndConstruction() throws Exception {
+    Sketch ring = on(rectangle()).offset(List.of("l1", "l2", "l3", "l4"), 5, 0.01);
+    assertThat(ring.curves()).hasSize(8);
+    assertThat(volume(ring)).isCloseTo((40 * 30 - 30 * 20) * 10, within(1e-3));
+    Sketch hidden = on(ring).construction(List.of("l5", "l6", "l7", "l8"), true);
+    assertThat(volume(hidden)).isCloseTo(40 * 30 * 10, within(1e-3));
+    assertThat(on(hidden).construction(List.of("l5"), false).curves().get(4).construction())
+        .isFalse();
+    Sketch free =
+        on(empty()).withSpline(List.of(at(0, 0), at(10, 12), at(30, 12), at(40, 0)), false);
+    assertThat(on(free).offset(List.of("c1"), 2, 0.001).curves()).hasSize(2);
   }
 }

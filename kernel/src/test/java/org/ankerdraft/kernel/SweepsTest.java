@@ -1,0 +1,166 @@
+package org.ankerdraft.kernel;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.ankerdraft.kernel.Derived.OriginKind;
+import org.ankerdraft.vectors.Axis;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Revolutions, copies in other places, swept faces and free profiles, against closed forms. */
+class SweepsTest {
+  private static final Budget BUDGET = Budget.ofSeconds(30);
+  private static final Axis Y = new Axis(Vec3.ZERO, Vec3.Y);
+  private static GeometryKernel kernel;
+
+  @BeforeAll
+  static void start() {
+    kernel = new GeometryKernel(WorkerProgram.find().orElseThrow());
+  }
+
+  @AfterAll
+  static void stop() {
+    kernel.close();
+  }
+
+  /** A rectangle from x 4 to 9, turned about y. */
+  private static Derived ring(Axis axis, double start, double angle) {
+    return kernel
+        .revolve(
+            List.of(Solids.polygon(4, 0, 9, 0, 9, 3, 4, 3)),
+            Solids.GROUND,
+            axis,
+            start,
+            angle,
+            BUDGET)
+        .orThrow();
+  }
+
+  @ParameterizedTest
+  @ValueSource(doubles = {0.1, 1, Math.PI, 5, 2 * Math.PI})
+  void aTurnedRectangleIsAPieceOfTube(double angle) {
+    for (Axis axis : List.of(Y, new Axis(new Vec3(0, 50, 0), Vec3.Y.negated()))) {
+      Shape ring = ring(axis, 0, angle).shape();
+      assertThat(ring.proof().isSound()).isTrue();
+      assertThat(ring.mass().volumeMm3()).isCloseTo(angle / 2 * (81 - 16) * 3, within(1e-9 * 1000));
+    }
+  }
+
+  /** Every face tells the curve that it came from; a part of a turn has caps. */
+  @Test
+  void facesTellWhereTheyCameFrom() {
+    Derived whole = ring(Y, 0, 2 * Math.PI);
+    assertThat(whole.shape().topology().faces()).hasSize(4);
+    assertThat(sources(whole, OriginKind.CURVE)).containsExactlyInAnyOrder(1, 2, 3, 4);
+    Derived half = ring(Y, 0, Math.PI);
+    assertThat(half.shape().topology().faces()).hasSize(6);
+    assertThat(sources(half, OriginKind.CURVE)).containsExactlyInAnyOrder(1, 2, 3, 4);
+    assertThat(sources(half, OriginKind.START_CAP)).containsExactly(0);
+    assertThat(sources(half, OriginKind.END_CAP)).containsExactly(0);
+  }
+
+  private static Set<Integer> sources(Derived d, OriginKind kind) {
+    return d.origins().stream()
+        .filter(o -> o.kind() == kind)
+        .map(Derived.Origin::source)
+        .collect(Collectors.toSet());
+  }
+
+  /** Turned from -30 to 30 deg it is symmetric about the profile's plane. */
+  @Test
+  void theTurnBeginsWhereItIsSaid() {
+    Shape ring = ring(Y, -Math.PI / 6, Math.PI / 3).shape();
+    assertThat(ring.mass().centroid().z()).isCloseTo(0, within(1e-9));
+    assertThat(ring.mass().boxMax().z()).isCloseTo(4.5, within(1e-6));
+  }
+
+  @Test
+  void aFaceIsSwept() {
+    Shape box = Solids.box(kernel, 10, 20, 5);
+    int top =
+        1
+            + box.topology()
+                .faces()
+                .indexOf(
+                    box.topology().faces().stream()
+                        .filter(f -> f.normal().z() > 0.5)
+                        .findFirst()
+                        .orElseThrow());
+    Derived column = kernel.sweepFace(box, top, new Vec3(0, 3, -4), BUDGET).orThrow();
+    assertThat(column.shape().mass().volumeMm3()).isCloseTo(10 * 20 * 4, within(1e-9));
+    assertThat(sources(column, OriginKind.FROM_EDGE)).hasSize(4);
+    assertThat(sources(column, OriginKind.START_CAP)).hasSize(1);
+    assertThat(kernel.sweepFace(box, 77, Vec3.Z, BUDGET)).isInstanceOf(Outcome.Failed.class);
+  }
+
+  /** Volume stays, the centroid goes where the motion takes it, faces know their originals. */
+  @ParameterizedTest
+  @CsvSource({"0, 7, 0, 0", "1.1, 0, 0, 0", "2.5, 3, -4, 8"})
+  void aCopyInAnotherPlace(double angle, double x, double y, double z) {
+    Shape box = Solids.box(kernel, 10, 20, 30);
+    Axis axis = new Axis(new Vec3(1, 2, 3), new Vec3(1, 1, 1).unit());
+    Vec3 shift = new Vec3(x, y, z);
+    Derived moved = kernel.move(box, new Motion(null, axis, angle, shift), BUDGET).orThrow();
+    Vec3 c = box.mass().centroid().minus(axis.point());
+    Vec3 wanted = axis.point().plus(c.rotated(axis.direction(), angle)).plus(shift);
+    assertThat(moved.shape().mass().centroid().distance(wanted)).isLessThan(1e-9);
+    assertThat(moved.shape().mass().volumeMm3()).isCloseTo(6000, within(1e-6));
+    assertThat(moved.origins()).hasSize(6);
+    assertThat(box.mass().centroid().distance(new Vec3(5, 10, 15))).isLessThan(1e-9);
+  }
+
+  /** A mirror image is no turned copy: it is sound, and lies on the other side. */
+  @Test
+  void aMirrorImage() {
+    Shape wedge = Solids.extruded(kernel, Solids.polygon(1, 0, 9, 0, 1, 4), 6).shape();
+    Plane plane = new Plane(Vec3.ZERO, Vec3.X);
+    Shape image = kernel.move(wedge, Motion.mirror(plane), BUDGET).orThrow().shape();
+    Vec3 c = wedge.mass().centroid();
+    assertThat(image.proof().isSound()).isTrue();
+    assertThat(image.mass().volumeMm3()).isCloseTo(wedge.mass().volumeMm3(), within(1e-9));
+    assertThat(image.mass().centroid().distance(new Vec3(-c.x(), c.y(), c.z()))).isLessThan(1e-9);
+  }
+
+  /** Half the axes times pi; an arc of it from head to tail with its chord. */
+  @Test
+  void ellipsesAsProfiles() {
+    ProfileCurve whole =
+        new ProfileCurve.Ellipse(1, Vec3.ZERO, Vec3.Z, new Vec3(3, 4, 0), 2, 0, 2 * Math.PI);
+    Shape solid =
+        Solids.extruded(kernel, new ProfileCurve.Region(List.of(whole), List.of()), 3).shape();
+    assertThat(solid.mass().volumeMm3()).isCloseTo(Math.PI * 5 * 2 * 3, within(1e-6));
+    ProfileCurve.Ellipse half =
+        new ProfileCurve.Ellipse(1, Vec3.ZERO, Vec3.Z, new Vec3(5, 0, 0), 2, 0, Math.PI);
+    assertThat(half.at(0.5).distance(new Vec3(0, 2, 0))).isLessThan(1e-12);
+    ProfileCurve chord = new ProfileCurve.Line(2, new Vec3(-5, 0, 0), new Vec3(5, 0, 0));
+    Shape dome =
+        Solids.extruded(kernel, new ProfileCurve.Region(List.of(half, chord), List.of()), 3)
+            .shape();
+    assertThat(dome.mass().volumeMm3()).isCloseTo(Math.PI * 5 * 2 * 3 / 2, within(1e-6));
+  }
+
+  /**
+   * A closed quadratic spline of a square's corners: its area is 5/6 of the square, from the
+   * parabolas that cut its corners off between the middles of the sides.
+   */
+  @Test
+  void aSplineThatRunsRoundAsAProfile() {
+    List<Vec3> corners =
+        List.of(new Vec3(0, 0, 0), new Vec3(6, 0, 0), new Vec3(6, 6, 0), new Vec3(0, 6, 0));
+    ProfileCurve round = new ProfileCurve.Spline(1, corners, 2, true, corners);
+    Shape solid =
+        Solids.extruded(kernel, new ProfileCurve.Region(List.of(round), List.of()), 2).shape();
+    assertThat(solid.mass().volumeMm3()).isCloseTo(36 * 5 / 6.0 * 2, within(1e-6));
+    assertThat(solid.topology().faces()).hasSize(3);
+  }
+}
