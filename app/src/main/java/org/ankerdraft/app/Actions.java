@@ -50,6 +50,20 @@ final class Actions {
         "file export profile contour",
         files.sketches()::canWrite,
         files.sketches()::write);
+    add(
+        Stage.RELEASE,
+        "Parameters as CSV",
+        "R P",
+        "table export values spreadsheet",
+        () -> !session.document().parameters().isEmpty(),
+        files.parameters()::write);
+    add(
+        Stage.RELEASE,
+        "Parameters from CSV",
+        "R I",
+        "table import values spreadsheet",
+        Actions::always,
+        files.parameters()::read);
     add(Stage.DRAFT, "Draft map", "D M", "show angle", hasBody, () -> window.map(Look.Map.DRAFT));
     add(Stage.WALLS, "Wall map", "W M", "show thickness", hasBody, () -> window.map(Look.Map.WALL));
     add(

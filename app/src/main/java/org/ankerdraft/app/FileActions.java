@@ -218,6 +218,10 @@ final class FileActions {
     }
   }
 
+  ParameterFiles parameters() {
+    return new ParameterFiles(session, stage, this::besidePart);
+  }
+
   SketchFiles sketches() {
     return new SketchFiles(session, stage, this::besidePart);
   }

@@ -78,4 +78,22 @@ class RepeatingTest extends InWindow {
             ((Revolve) onFx(() -> window.session().document().steps().getLast())).axis().inWords())
         .isEqualTo("about Z");
   }
+
+  /** A table changes parameters in one edit, which is undone as one; a bad one changes nothing. */
+  @Test
+  void parametersComeFromATable() throws Exception {
+    java.nio.file.Path table = java.nio.file.Files.createTempFile("parameters", ".csv");
+    java.nio.file.Files.writeString(table, "name,value,note\nhigh,7 mm,of the plate\n");
+    ParameterFiles files = new ParameterFiles(window.session(), null, t -> null);
+    robot.interact(() -> files.read(table));
+    assertThat(onFx(() -> window.session().document().parameters())).hasSize(1);
+    java.nio.file.Files.writeString(table, "nothing");
+    robot.interact(() -> files.read(table));
+    assertThat(onFx(() -> window.session().document().parameters())).hasSize(1);
+    robot.interact(() -> files.write(table));
+    until(() -> java.nio.file.Files.readString(table).contains("high,7 mm,of the plate"));
+    robot.interact(() -> window.session().undo());
+    assertThat(onFx(() -> window.session().document().parameters())).isEmpty();
+    java.nio.file.Files.delete(table);
+  }
 }

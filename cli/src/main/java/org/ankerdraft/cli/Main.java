@@ -19,6 +19,7 @@ import picocli.CommandLine.Command;
       NamesVerb.class,
       ExportVerb.class,
       ProfileVerb.class,
+      ParametersVerb.class,
       UnfoldVerb.class
     })
 public final class Main {

@@ -429,4 +429,26 @@ class VerbsTest {
     assertThat(run("profile", box, again).err).contains("should be a group code");
     assertThat(run("profile", dxf, again, "--gap", "-1").err).contains("gap must be");
   }
+
+  @Test
+  void parametersGoOutAndComeBack() throws Exception {
+    Ran out = run("parameters", demo("lens-ring.json"));
+    assertThat(out.exit).isZero();
+    assertThat(out.out).contains("name,value,note").contains("bore,68 mm,clear width for the lens");
+    Path table = folder.resolve("p.csv");
+    Files.writeString(table, "name,value\r\nscrews,4\r\n");
+    String changed = folder.resolve("four.json").toString();
+    assertThat(
+            run("parameters", demo("lens-ring.json"), "--from", table.toString(), "--to", changed)
+                .exit)
+        .isZero();
+    assertThat(run("parameters", changed).out).contains("screws,4").contains("bore,68 mm");
+    Files.writeString(table, "name,value\r\nscrews,4 +\r\n");
+    assertThat(
+            run("parameters", demo("lens-ring.json"), "--from", table.toString(), "--to", changed)
+                .err)
+        .contains("line 2");
+    assertThat(run("parameters", changed, "--from", table.toString()).err)
+        .contains("--to OUT.json");
+  }
 }

@@ -15,11 +15,43 @@ import org.ankerdraft.core.step.Step;
  * then keeps, so that the faces of a hole keep their names when another place is taken away.
  *
  * @param depth null: through the whole body
+ * @param mouth how it is widened where it begins
+ * @param mouthDiameter of a widened mouth
+ * @param mouthDepth of a counterbore
+ * @param mouthAngle whole angle of a countersink; null for 90 deg
+ * @param tip whole angle of the point at the bottom of a hole that does not go through; null for a
+ *     flat bottom
  */
 public record Hole(
-    Head head, String body, PlaneRef plane, List<Place> points, Expr diameter, Expr depth)
+    Head head,
+    String body,
+    PlaneRef plane,
+    List<Place> points,
+    Expr diameter,
+    Expr depth,
+    Mouth mouth,
+    Expr mouthDiameter,
+    Expr mouthDepth,
+    Expr mouthAngle,
+    Expr tip)
     implements Step {
+
+  /** How a hole is widened where it begins. */
+  public enum Mouth {
+    PLAIN,
+    COUNTERBORE,
+    COUNTERSINK
+  }
+
+  /** A plain hole with a flat bottom. */
+  public static Hole plain(
+      Head head, String body, PlaneRef plane, List<Place> points, Expr diameter, Expr depth) {
+    return new Hole(
+        head, body, plane, points, diameter, depth, Mouth.PLAIN, null, null, null, null);
+  }
+
   public Hole {
+    mouth = mouth == null ? Mouth.PLAIN : mouth;
     plane = plane == null ? PlaneRef.LEVEL : plane;
     points = points == null ? List.of() : withIds(points);
   }

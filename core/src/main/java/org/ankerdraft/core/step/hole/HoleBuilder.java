@@ -22,7 +22,7 @@ import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.vectors.Vec3;
 
-/** Plain round holes. */
+/** Round holes: cylinders, or turned about their axis where there is more to them. */
 final class HoleBuilder {
   private static final String WHAT = "hole";
 
@@ -54,6 +54,9 @@ final class HoleBuilder {
     var mass = body.named().shape().mass();
     double reach = mass.diagonalMm() + mass.centroid().distance(frame.origin());
     boolean through = step.depth() == null;
+    if (step.mouth() != Hole.Mouth.PLAIN || step.tip() != null) {
+      return new TurnedHoles(context, step, frame, reach).tool();
+    }
     double depth = through ? reach : context.positiveMm(WHAT, "the depth", step.depth());
     Vec3 start = through ? frame.normal().times(reach) : Vec3.ZERO;
     Vec3 along = frame.normal().times(through ? -2 * reach : -depth);

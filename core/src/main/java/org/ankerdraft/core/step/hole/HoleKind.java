@@ -10,6 +10,7 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.RecordForm;
+import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
@@ -29,10 +30,11 @@ import org.ankerdraft.core.step.Repair;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
+import org.ankerdraft.core.step.hole.Hole.Mouth;
 import org.ankerdraft.core.step.hole.Hole.Place;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 
-/** Plain holes. */
+/** Round holes, plain, counterbored or countersunk. */
 public final class HoleKind extends StepKind<Hole> {
   private static final Field<Hole, Expr> DIAMETER =
       StepFields.<Hole>length("diameter", "Diameter", Hole::diameter)
@@ -52,17 +54,66 @@ public final class HoleKind extends StepKind<Hole> {
           .itemTitle((place, n) -> "Place " + ((Place) place).id())
           .adding("Another place", h -> new Place(null, Point2.ORIGIN))
           .about("places on the plane");
+  private static final Field<Hole, Mouth> MOUTH =
+      Field.<Hole, Mouth>of(
+              "mouth",
+              WordForm.of(Mouth.PLAIN, "plain")
+                  .or(Mouth.COUNTERBORE, "counterbore")
+                  .or(Mouth.COUNTERSINK, "countersink"),
+              Hole::mouth)
+          .otherwise(Mouth.PLAIN)
+          .label("Mouth")
+          .about("how it is widened where it begins; a widened hole begins at the plane");
+  private static final Field<Hole, Expr> MOUTH_DIAMETER =
+      StepFields.<Hole>length("mouthDiameter", "Mouth diameter", Hole::mouthDiameter)
+          .shownIf(h -> h.mouth() != Mouth.PLAIN)
+          .about("of a counterbore, or of a countersink at the plane");
+  private static final Field<Hole, Expr> MOUTH_DEPTH =
+      StepFields.<Hole>length("mouthDepth", "Mouth depth", Hole::mouthDepth)
+          .shownIf(h -> h.mouth() == Mouth.COUNTERBORE)
+          .about("of a counterbore");
+  private static final Field<Hole, Expr> MOUTH_ANGLE =
+      StepFields.<Hole>angle("mouthAngle", "Mouth angle", Hole::mouthAngle)
+          .usual("90 deg")
+          .shownIf(h -> h.mouth() == Mouth.COUNTERSINK)
+          .about("whole angle of a countersink");
+  private static final Field<Hole, Expr> TIP =
+      StepFields.<Hole>angle("tip", "Point", Hole::tip)
+          .usual("flat")
+          .folded()
+          .about("whole angle of the point at the bottom, such as a drill's 118 deg");
   private static final Field<Hole, String> BODY = StepFields.body(Hole::body);
 
   public HoleKind() {
     super(
         "hole",
         Hole.class,
-        List.of(DIAMETER, DEPTH, PLANE, POINTS, BODY),
+        List.of(
+            DIAMETER,
+            DEPTH,
+            PLANE,
+            POINTS,
+            MOUTH,
+            MOUTH_DIAMETER,
+            MOUTH_DEPTH,
+            MOUTH_ANGLE,
+            TIP,
+            BODY),
         (head, v) ->
-            new Hole(head, v.get(BODY), v.get(PLANE), v.get(POINTS), v.get(DIAMETER), v.get(DEPTH)),
+            new Hole(
+                head,
+                v.get(BODY),
+                v.get(PLANE),
+                v.get(POINTS),
+                v.get(DIAMETER),
+                v.get(DEPTH),
+                v.get(MOUTH),
+                v.get(MOUTH_DIAMETER),
+                v.get(MOUTH_DEPTH),
+                v.get(MOUTH_ANGLE),
+                v.get(TIP)),
         HoleKind::twice,
-        new Rail(Stage.SHAPE, "Hole", 'H', "drill bore screw", true));
+        new Rail(Stage.SHAPE, "Hole", 'H', "drill bore screw counterbore countersink", true));
   }
 
   private static Optional<RecordForm.Complaint> twice(Hole h) {
@@ -126,7 +177,14 @@ public final class HoleKind extends StepKind<Hole> {
 
   @Override
   public String summary(Hole s) {
-    return "Ø "
+    String mouth =
+        switch (s.mouth()) {
+          case PLAIN -> "";
+          case COUNTERBORE -> "counterbored ";
+          case COUNTERSINK -> "countersunk ";
+        };
+    return mouth
+        + "Ø "
         + s.diameter()
         + ", "
         + (s.depth() == null ? "through" : s.depth().text())
@@ -136,7 +194,7 @@ public final class HoleKind extends StepKind<Hole> {
   @Override
   public Fresh<Hole> fresh(Picks picks) {
     return Fresh.of(
-        new Hole(
+        Hole.plain(
             picks.head("hole"),
             picks.body(),
             picks.plane(),

@@ -1,0 +1,92 @@
+package org.ankerdraft.core.ledger;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import org.ankerdraft.core.Parts;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Counterbored, countersunk and pointed holes, against cylinders, cones and frustums. */
+class HolesTest {
+  private static final double BLOCK = 80 * 60 * 20;
+
+  private static String hole(String more) {
+    return Parts.box(80, 60, 20)
+        + ",{'kind':'hole','id':'h','plane':{'face':{'choose':'face','name':'box/end'}},'diameter':'6 mm',"
+        + "'points':[{'id':'a','at':['-20 mm','0 mm']},{'id':'b','at':['15 mm','10 mm']}]"
+        + more
+        + "}";
+  }
+
+  private static double taken(String more) {
+    return BLOCK - Parts.volume(Parts.ok(hole(more)));
+  }
+
+  private static double cylinder(double r, double h) {
+    return Math.PI * r * r * h;
+  }
+
+  private static double frustum(double r, double s, double h) {
+    return Math.PI * h / 3 * (r * r + r * s + s * s);
+  }
+
+  private static String message(String more) {
+    return Parts.build(hole(more)).step("h").orElseThrow().message();
+  }
+
+  @Test
+  void aCounterbore() {
+    String bore = ",'mouth':'counterbore','mouthDiameter':'11 mm','mouthDepth':'6 mm'";
+    assertThat(taken(bore)).isCloseTo(2 * (cylinder(5.5, 6) + cylinder(3, 14)), within(1e-3));
+    assertThat(taken(bore + ",'depth':'15 mm'"))
+        .isCloseTo(2 * (cylinder(5.5, 6) + cylinder(3, 9)), within(1e-3));
+    assertThat(
+            Parts.ok(hole(bore)).bodies().values().iterator().next().named().faceNames().stream()
+                .map(Object::toString))
+        .contains("h/mouth-wall:a", "h/shoulder:a", "h/wall:a", "h/wall:b");
+  }
+
+  /** The depth of a sink follows from its angle. */
+  @ParameterizedTest
+  @CsvSource({"'', 90", "',\"mouthAngle\":\"82 deg\"', 82", "',\"mouthAngle\":\"120 deg\"', 120"})
+  void aCountersink(String more, double deg) {
+    double down = (6 - 3) / Math.tan(Math.toRadians(deg / 2));
+    assertThat(taken(",'mouth':'countersink','mouthDiameter':'12 mm'" + more.replace('"', '\'')))
+        .isCloseTo(2 * (frustum(6, 3, down) + cylinder(3, 20 - down)), within(1e-3));
+  }
+
+  @Test
+  void aPointedBottom() {
+    double point = 3 / Math.tan(Math.toRadians(59));
+    assertThat(taken(",'depth':'8 mm','tip':'118 deg'"))
+        .isCloseTo(2 * (cylinder(3, 8) + cylinder(3, point) / 3), within(1e-3));
+    // Right through there is no bottom.
+    assertThat(taken(",'tip':'118 deg'")).isCloseTo(2 * cylinder(3, 20), within(1e-3));
+  }
+
+  /** A widened hole is repeated like any other. */
+  @Test
+  void aRowOfCountersunkHoles() {
+    String steps =
+        hole(",'mouth':'countersink','mouthDiameter':'10 mm'")
+            + ",{'kind':'pattern','id':'p','steps':['h'],'axis':{'base':'Y'},'count':2,'spacing':'-18 mm'}";
+    double one = frustum(5, 3, 2) + cylinder(3, 18);
+    assertThat(BLOCK - Parts.volume(Parts.ok(steps))).isCloseTo(4 * one, within(1e-3));
+  }
+
+  @Test
+  void whatIsNoMouthIsSaid() {
+    assertThat(message(",'mouth':'counterbore','mouthDiameter':'5 mm','mouthDepth':'6 mm'"))
+        .contains("the mouth diameter is 5 mm; it must be more than the hole's 6 mm");
+    assertThat(message(",'mouth':'counterbore','mouthDiameter':'9 mm'"))
+        .contains("the mouth depth is missing");
+    assertThat(
+            message(
+                ",'mouth':'counterbore','mouthDiameter':'9 mm','mouthDepth':'7 mm','depth':'5 mm'"))
+        .contains("counterbore is 7 mm deep, and the whole hole 5 mm");
+    assertThat(message(",'mouth':'countersink','mouthDiameter':'9 mm','mouthAngle':'180 deg'"))
+        .contains("must be between 0 and 180 deg");
+  }
+}
