@@ -30,7 +30,8 @@ class RubberTest {
   }
 
   private static void type(TypedNumbers out, String text) {
-    for (char c : text.toCharArray()) {
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
       KeyCode code =
           Character.isDigit(c)
               ? KeyCode.getKeyCode(String.valueOf(c))

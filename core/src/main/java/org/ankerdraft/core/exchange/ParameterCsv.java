@@ -10,6 +10,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.ankerdraft.core.expression.Evaluator;
+import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.FormatException;
 import org.ankerdraft.core.form.Place;
 import org.ankerdraft.core.part.Parameter;
@@ -47,12 +49,14 @@ public final class ParameterCsv {
    * The part with the values of a table: parameters of the same name take them, others are added at
    * the end; those that the table does not tell stay.
    *
-   * @throws FormatException with the line, if a row is no parameter
+   * @throws FormatException with the line, if a row is no parameter or has no value
    */
   public static PartDocument read(byte[] table, PartDocument part) throws FormatException {
     List<Parameter> all = new ArrayList<>(part.parameters());
     Set<String> told = new HashSet<>();
-    for (Parameter p : rows(table)) {
+    List<Row> rows = rows(table);
+    for (Row row : rows) {
+      Parameter p = row.parameter;
       if (!told.add(p.name())) {
         throw new FormatException(Place.ROOT, "the table tells " + p.name() + " twice");
       }
@@ -64,10 +68,21 @@ public final class ParameterCsv {
         all.set(at, new Parameter(p.name(), p.value(), note));
       }
     }
-    return part.withParameters(all);
+    PartDocument changed = part.withParameters(all);
+    Evaluator values = new Evaluator(changed.definitions());
+    for (Row row : rows) {
+      try {
+        values.evaluate(row.parameter.value());
+      } catch (ExpressionException e) {
+        throw new FormatException(Place.ROOT, "line " + row.line + ": " + e.getMessage());
+      }
+    }
+    return changed;
   }
 
-  private static List<Parameter> rows(byte[] table) throws FormatException {
+  private record Row(long line, Parameter parameter) {}
+
+  private static List<Row> rows(byte[] table) throws FormatException {
     String text = new String(table, StandardCharsets.UTF_8);
     String plain = !text.isEmpty() && text.charAt(0) == BYTE_ORDER_MARK ? text.substring(1) : text;
     CSVFormat format =
@@ -78,14 +93,14 @@ public final class ParameterCsv {
             .setTrim(true)
             .setIgnoreEmptyLines(true)
             .get();
-    List<Parameter> out = new ArrayList<>();
+    List<Row> out = new ArrayList<>();
     try (CSVParser parser = format.parse(new StringReader(plain))) {
       if (!parser.getHeaderNames().containsAll(List.of(NAME, VALUE))) {
         throw new FormatException(
             Place.ROOT, "the first line must name the columns: name, value and perhaps note");
       }
       for (CSVRecord row : parser) {
-        out.add(parameter(row));
+        out.add(new Row(row.getRecordNumber() + 1, parameter(row)));
       }
     } catch (IOException | UncheckedIOException | IllegalArgumentException e) {
       throw new FormatException(Place.ROOT, "this is no table: " + e.getMessage());

@@ -54,9 +54,9 @@ class ParameterCsvTest {
   @Test
   void aTableChangesWhatItTells() throws Exception {
     PartDocument changed =
-        read("\uFEFFvalue,name\r\n3 mm,wall\r\n\r\n\"max(2, 1) mm\",new_one\r\n");
+        read("\uFEFFvalue,name\r\n3 mm,wall\r\n\r\n\"max(2 mm, 1 mm)\",new_one\r\n");
     assertThat(values(changed))
-        .containsExactly("wall=3 mm", "rib=0.55*wall", "n=3", "new_one=max(2, 1) mm");
+        .containsExactly("wall=3 mm", "rib=0.55*wall", "n=3", "new_one=max(2 mm, 1 mm)");
     assertThat(changed.parameters().getFirst().note()).isEqualTo("nominal, everywhere");
     assertThat(changed.parameters().stream().map(Parameter::name)).doesNotHaveDuplicates();
   }
