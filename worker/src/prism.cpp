@@ -14,6 +14,7 @@
 #include <BRepPrimAPI_MakePrism.hxx>
 #include <BRepPrimAPI_MakeRevol.hxx>
 #include <BRepTools.hxx>
+#include <BRepTools_Modifier.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
 #include <ElCLib.hxx>
@@ -22,6 +23,7 @@
 #include <Geom_Circle.hxx>
 #include <Geom_Ellipse.hxx>
 #include <Precision.hxx>
+#include <ShapeCustom_DirectModification.hxx>
 #include <TColStd_Array1OfInteger.hxx>
 #include <TColStd_Array1OfReal.hxx>
 #include <TColgp_Array1OfPnt.hxx>
@@ -368,8 +370,27 @@ void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeReply* out) {
   shift.SetTranslation(VectorOf(in.shift()));
   all.PreMultiply(shift);
   BRepBuilderAPI_Transform maker(shape, all, true);
-  const TopoDS_Shape result = maker.Shape();
-  RecordOrigins(shape, 0, MakerHistory<BRepBuilderAPI_Transform>(maker), result, GeneratedFromFace::kIsModified, out);
+  if (!in.has_mirror()) {
+    RecordOrigins(shape, 0, MakerHistory<BRepBuilderAPI_Transform>(maker), maker.Shape(),
+                  GeneratedFromFace::kIsModified, out);
+    Describe(maker.Shape(), store, out);
+    return;
+  }
+  // Mirrored surfaces have left-handed frames, on which the round tool takes a hundred times as long.
+  const Handle(ShapeCustom_DirectModification) direct = new ShapeCustom_DirectModification();
+  BRepTools_Modifier modifier(maker.Shape(), direct);
+  const TopoDS_Shape result = modifier.IsDone() ? modifier.ModifiedShape(maker.Shape()) : maker.Shape();
+  const Numbered before(shape);
+  const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
+  for (int i = 1; i <= before.faces.Extent(); ++i) {
+    const TopoDS_Shape moved = maker.ModifiedShape(before.faces.FindKey(i));
+    const int index = faces.FindIndex(modifier.IsDone() ? modifier.ModifiedShape(moved) : moved);
+    if (index == 0) continue;
+    Origin* o = out->add_origins();
+    o->set_face(index);
+    o->set_kind(ORIGIN_FACE_MODIFIED);
+    o->set_source(i);
+  }
   Describe(result, store, out);
 }
 

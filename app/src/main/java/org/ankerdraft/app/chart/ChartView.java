@@ -159,7 +159,7 @@ public final class ChartView extends Region {
     int h = (int) Math.max(1, getHeight());
     if (w != camera.width() || h != camera.height()) {
       camera = camera.sized(w, h);
-      if (!fitted) {
+      if (!fitted && pen == null) {
         camera = camera.fit(box.get(0), box.get(1), FIT_MARGIN);
       }
       dirty = true;

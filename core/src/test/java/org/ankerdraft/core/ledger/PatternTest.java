@@ -178,4 +178,22 @@ class PatternTest {
                             + ",'rows':2,'rowSpacing':'9 mm','across':{'base':'X'}")))
         .contains("their two directions are one");
   }
+
+  /** A mirrored half is rounded like the whole that was drawn as one. */
+  @Test
+  void aMirroredBodyIsRoundedLikeOneThatWasDrawn() {
+    String round =
+        ",{'kind':'round','id':'q','sets':[{'edges':[{'choose':'outside corners'}],'size':'1 mm'}]}";
+    String half =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','corner':['0 mm','-10 mm'],'width':'40 mm','height':'20 mm'}]},"
+            + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm'},"
+            + "{'kind':'hole','id':'h','plane':{'base':'XY','offset':'10 mm'},'diameter':'6 mm','points':[{'id':'a','at':['25 mm','0 mm']}]}"
+            + pattern("'way':'mirror','plane':{'base':'YZ'}");
+    String whole =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','width':'80 mm','height':'20 mm'}]},"
+            + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm'},"
+            + "{'kind':'hole','id':'h','plane':{'base':'XY','offset':'10 mm'},'diameter':'6 mm','points':[{'id':'a','at':['25 mm','0 mm']},{'id':'b','at':['-25 mm','0 mm']}]}";
+    double drawn = Parts.volume(Parts.ok(whole + round));
+    assertThat(Parts.volume(Parts.ok(half + round))).isCloseTo(drawn, within(1e-6 * drawn));
+  }
 }
