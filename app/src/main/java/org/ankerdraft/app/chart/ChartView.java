@@ -168,6 +168,9 @@ public final class ChartView extends Region {
 
   /** Shows another scene; the first one that is not empty is fitted into the view. */
   public void show(Scene changed, List<Vec3> newBox) {
+    if (!changed.equals(scene)) {
+      look = look.withHover(0, Set.of());
+    }
     scene = changed;
     box = newBox;
     perspective(camera.isPerspective());
@@ -187,7 +190,8 @@ public final class ChartView extends Region {
   }
 
   public void look(Look changed) {
-    look = changed.withSection(section);
+    // What is under the pointer stays lit.
+    look = changed.withSection(section).withHover(look.hoverFace(), look.hoverEdges());
     dirty = true;
   }
 
