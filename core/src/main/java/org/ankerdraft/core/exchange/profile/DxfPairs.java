@@ -3,12 +3,14 @@ package org.ankerdraft.core.exchange.profile;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.form.FormatException;
 import org.ankerdraft.core.form.Place;
 
 /** The text of a DXF file as pairs of a group code and a value. */
 final class DxfPairs {
-  private static final byte[] BINARY = "AutoCAD Binary DXF".getBytes(StandardCharsets.US_ASCII);
+  /** Text has no zero byte; the binary kind of DXF has one this near to its beginning. */
+  private static final int BEGINNING = 32;
 
   record Pair(int code, String value) {
     boolean is(int c, String v) {
@@ -76,8 +78,7 @@ final class DxfPairs {
   private DxfPairs() {}
 
   static List<Pair> read(byte[] file) throws FormatException {
-    if (file.length >= BINARY.length
-        && java.util.Arrays.equals(file, 0, BINARY.length, BINARY, 0, BINARY.length)) {
+    if (IntStream.range(0, Math.min(BEGINNING, file.length)).anyMatch(n -> file[n] == 0)) {
       throw new FormatException(
           Place.ROOT, "this is a binary DXF; only text DXF is read. Save it as text");
     }

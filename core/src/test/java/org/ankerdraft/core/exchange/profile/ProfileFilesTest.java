@@ -295,6 +295,7 @@ class ProfileFilesTest {
   @Test
   void whatIsNoDxfIsRefusedInWords() {
     refused("", "empty");
+    refused("Some Binary DXF\r\n\u001a\u0000", "this is a binary DXF");
     refused("hello\nworld\n", "line 1 should be a group code");
     refused("0\nSECTION\n2\nENTITIES\n0\nENDSEC\n0\nEOF\n", "no curve that can be drawn");
     refused(new String(dxf("0\nCIRCLE\n10\n0\n20\n0\n40\n-2\n"), StandardCharsets.UTF_8), "-2");
