@@ -180,8 +180,11 @@ TopoDS_Shape SubShape(const Sub& sub, ShapeStore& store) {
 void MeasureExtremes(const FaceExtremes& in, ShapeStore& store, FaceExtremesReply* out) {
   const Numbered numbered(store.Get(in.shape()));
   const gp_Dir pull = DirectionOf(in.pull());
-  for (int i = 1; i <= numbered.faces.Extent(); ++i)
-    MeasureFace(TopoDS::Face(numbered.faces.FindKey(i)), pull, in.tolerance(), out->add_faces());
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
+    *out->add_faces() = store.Known().Extremes(
+        face, pull, in.tolerance(), [&](FaceExtreme* measured) { MeasureFace(face, pull, in.tolerance(), measured); });
+  }
 }
 
 void MeasureDistance(const Distance& in, ShapeStore& store, DistanceReply* out) {

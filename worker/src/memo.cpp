@@ -13,11 +13,13 @@
 #include <ElSLib.hxx>
 #include <Precision.hxx>
 #include <TopExp.hxx>
+#include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Vertex.hxx>
 #include <gp_Sphere.hxx>
 #include <gp_Torus.hxx>
 
+#include "content.h"
 #include "shapes.h"
 
 namespace ankerdraft {
@@ -114,6 +116,18 @@ void Sweep(Map& map, unsigned long oldest) {
   for (const TopoDS_Shape& shape : old) map.UnBind(shape);
 }
 
+// Triangles of a face for another of the same content.
+FaceTriangles Passed(const FaceTriangles& known, const TopoDS_Face& to) {
+  FaceTriangles passed = known;
+  passed.face = to;
+  TopExp_Explorer e(to.Oriented(TopAbs_FORWARD), TopAbs_EDGE);
+  for (FaceTriangles::EdgeOf& edge : passed.edges) {
+    edge.edge = TopoDS::Edge(e.Current().Oriented(TopAbs_FORWARD));
+    e.Next();
+  }
+  return passed;
+}
+
 }  // namespace
 
 void Memo::NextBody() {
@@ -122,6 +136,8 @@ void Memo::NextBody() {
   Sweep(faces_, oldest);
   Sweep(edges_, oldest);
   for (auto it = triangles_.begin(); it != triangles_.end();) it = it->second.used < oldest ? triangles_.erase(it) : ++it;
+  alike_.clear();
+  for (const auto& [shape, known] : triangles_) alike_.emplace(known.likeness, shape);
 }
 
 const FaceFacts& Memo::Of(const TopoDS_Face& face) {
@@ -169,18 +185,39 @@ const FaceTriangles* Memo::Triangles(const TopoDS_Face& face, double deflection,
     t.used = clock_;
     return &t;
   }
+  return OfSameContent(face, deflection, angle);
+}
+
+const FaceTriangles* Memo::OfSameContent(const TopoDS_Face& face, double deflection, double angle) {
+  const auto alike = alike_.equal_range(LikenessOf(face));
+  std::string content;
+  for (auto it = alike.first; it != alike.second; ++it) {
+    const auto range = triangles_.equal_range(it->second);
+    for (auto other = range.first; other != range.second; ++other) {
+      const FaceTriangles& t = other->second;
+      if (t.deflection != deflection || t.angle != angle) continue;
+      if (content.empty()) content = ContentOf(face);
+      if (ContentOf(t.face) != content) continue;
+      FaceTriangles passed = Passed(t, face);
+      Keep(std::move(passed));
+      return Triangles(face, deflection, angle);
+    }
+  }
   return nullptr;
 }
 
 void Memo::Keep(FaceTriangles triangles) {
-  const auto range = triangles_.equal_range(triangles.face.TShape().get());
+  const TopoDS_TShape* key = triangles.face.TShape().get();
+  const auto range = triangles_.equal_range(key);
   for (auto it = range.first; it != range.second;) {
     const FaceTriangles& t = it->second;
     const bool same = t.deflection == triangles.deflection && t.angle == triangles.angle;
     it = same ? triangles_.erase(it) : ++it;
   }
   triangles.used = clock_;
-  triangles_.emplace(triangles.face.TShape().get(), std::move(triangles));
+  triangles.likeness = LikenessOf(triangles.face);
+  if (triangles_.count(key) == 0) alike_.emplace(triangles.likeness, key);
+  triangles_.emplace(key, std::move(triangles));
 }
 
 }  // namespace ankerdraft

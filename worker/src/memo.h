@@ -1,4 +1,5 @@
 #pragma once
+#include <cstdint>
 #include <unordered_map>
 #include <utility>
 #include <vector>
@@ -25,6 +26,9 @@ struct FaceFacts {
   Bnd_Box crests;                                  // where it reaches beyond its edges
   gp_Pnt apex;                                     // of the cone over the face whose volume is below
   GProp_GProps volume;
+  gp_XYZ pull;                                     // to which the angles below were measured
+  double pull_tolerance = 0;                       // and how closely
+  kernel::v1::FaceExtreme extremes;
   unsigned long used = 0;
 };
 
@@ -49,19 +53,21 @@ struct EdgeFacts {
 /// Triangles of a face at some accuracy, with the points of its edges.
 struct FaceTriangles {
   TopoDS_Face face;
+  uint64_t likeness = 0;  // of the face, see content.h
   double deflection = 0, angle = 0;
   Handle(Poly_Triangulation) triangles;
   struct EdgeOf {
     TopoDS_Edge edge;
     Handle(Poly_PolygonOnTriangulation) points, on_seam;
   };
-  std::vector<EdgeOf> edges;
+  std::vector<EdgeOf> edges;  // one for each of the face's, in its order
   unsigned long used = 0;
 };
 
 /// Remembers what was worked out of faces and edges. An operation leaves most of a body alone, and what it leaves
-/// alone is the same object of the library, so that the next body costs what is new in it. Never decides anything: all
-/// that it holds follows from the face or the edge.
+/// alone is the same object of the library, so that the next body costs what is new in it. A body that is made or read
+/// again has other objects with the same content. Never decides anything: all that it holds follows from the face or the
+/// edge.
 class Memo {
  public:
   /// Begins another body; drops what no body has asked for lately.
@@ -70,17 +76,34 @@ class Memo {
   const FaceFacts& Of(const TopoDS_Face& face);
   /// The volume of the cone from the apex over the face.
   const GProp_GProps& VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex);
+  /// The angles of the face to a pull, from whoever measures them if they are not known.
+  template <class Measure>
+  const kernel::v1::FaceExtreme& Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance,
+                                          const Measure& measure) {
+    Of(face);
+    FaceFacts& known = faces_.ChangeFind(face);
+    if (!known.pull.IsEqual(pull.XYZ(), 0) || known.pull_tolerance != tolerance) {
+      known.extremes.Clear();
+      measure(&known.extremes);
+      known.pull = pull.XYZ();
+      known.pull_tolerance = tolerance;
+    }
+    return known.extremes;
+  }
   const EdgeFacts& Of(const TopoDS_Edge& edge, const Meeting& meeting);
 
-  /// Null if the face has not been meshed that finely before.
+  /// Null if neither the face nor another of its content has been meshed that finely before.
   const FaceTriangles* Triangles(const TopoDS_Face& face, double deflection, double angle);
   void Keep(FaceTriangles triangles);
 
  private:
+  const FaceTriangles* OfSameContent(const TopoDS_Face& face, double deflection, double angle);
+
   unsigned long clock_ = 0;
   NCollection_DataMap<TopoDS_Shape, FaceFacts, TopTools_OrientedShapeMapHasher> faces_;
   NCollection_DataMap<TopoDS_Shape, EdgeFacts, TopTools_ShapeMapHasher> edges_;
   std::unordered_multimap<const TopoDS_TShape*, FaceTriangles> triangles_;
+  std::unordered_multimap<uint64_t, const TopoDS_TShape*> alike_;  // keys of the triangles, by likeness
 };
 
 }  // namespace ankerdraft

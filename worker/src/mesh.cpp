@@ -1,7 +1,5 @@
-#include <algorithm>
-#include <array>
-#include <cstring>
-#include <unordered_map>
+#include <string>
+#include <vector>
 
 #include <BRepMesh_IncrementalMesh.hxx>
 #include <IMeshTools_Parameters.hxx>
@@ -10,13 +8,12 @@
 #include <BRep_Tool.hxx>
 #include <Poly_PolygonOnTriangulation.hxx>
 #include <Poly_Triangulation.hxx>
-#include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <TopoDS_Edge.hxx>
-#include <TopoDS_Vertex.hxx>
 
+#include "net.h"
 #include "shapes.h"
 #include "surface.h"
 
@@ -26,129 +23,38 @@ using namespace kernel::v1;
 
 namespace {
 
-using Float3 = std::array<float, 3>;
-
-Float3 ToFloat(const gp_XYZ& p) {
-  return {static_cast<float>(p.X()), static_cast<float>(p.Y()), static_cast<float>(p.Z())};
-}
-
 template <class T>
-void AppendRaw(const T& value, std::string& to) {
-  to.append(reinterpret_cast<const char*>(&value), sizeof value);
+void Put(const std::vector<T>& values, std::string* to) {
+  to->assign(reinterpret_cast<const char*>(values.data()), values.size() * sizeof(T));
 }
 
-// Points on edges, so that faces that share an edge also share its points to the last bit.
-class EdgePoints {
- public:
-  explicit EdgePoints(const Numbered& numbered) : numbered_(numbered), points_(numbered.edges.Extent() + 1) {}
-
-  // Points of the edge, taken from the first face that has them.
-  std::vector<Float3>& Of(const TopoDS_Edge& edge, const TopoDS_Face& face) {
-    std::vector<Float3>& points = points_[numbered_.edges.FindIndex(edge)];
-    if (!points.empty()) return points;
-    TopLoc_Location at;
-    const Handle(Poly_Triangulation) tri = BRep_Tool::Triangulation(face, at);
-    const Handle(Poly_PolygonOnTriangulation) poly = BRep_Tool::PolygonOnTriangulation(edge, tri, at);
-    if (poly.IsNull()) return points;
-    for (int i = 1; i <= poly->NbNodes(); ++i)
-      points.push_back(ToFloat(tri->Node(poly->Node(i)).Transformed(at.Transformation()).XYZ()));
-    Pin(edge, points);
-    return points;
-  }
-
-  const std::vector<std::vector<Float3>>& All() const { return points_; }
-
- private:
-  // Ends of edges take the vertex's point, the same for all edges that meet there.
-  void Pin(const TopoDS_Edge& edge, std::vector<Float3>& points) {
-    TopoDS_Vertex first, last;
-    TopExp::Vertices(TopoDS::Edge(edge.Oriented(TopAbs_FORWARD)), first, last);
-    if (!first.IsNull()) points.front() = ToFloat(BRep_Tool::Pnt(first).XYZ());
-    if (!last.IsNull()) points.back() = ToFloat(BRep_Tool::Pnt(last).XYZ());
-  }
-
-  const Numbered& numbered_;
-  std::vector<std::vector<Float3>> points_;
-};
-
-void AppendFace(const TopoDS_Face& face, EdgePoints& edge_points, int& next_node, std::vector<Float3>& positions,
-                Mesh* out) {
+// Normals of the surface at the nodes of a face, or, where it has none, of a triangle that ends there.
+void AddNormals(const TopoDS_Face& face, const Net& net, int number, std::vector<Float3>& out) {
   TopLoc_Location at;
   const Handle(Poly_Triangulation) tri = BRep_Tool::Triangulation(face, at);
-  if (tri.IsNull()) {
-    out->add_face_triangle_count(0);
-    return;
-  }
-  const bool reversed = face.Orientation() == TopAbs_REVERSED;
-  const size_t base = positions.size();
-  for (int i = 1; i <= tri->NbNodes(); ++i)
-    positions.push_back(ToFloat(tri->Node(i).Transformed(at.Transformation()).XYZ()));
-  for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next()) {
-    const TopoDS_Edge& edge = TopoDS::Edge(e.Current());
-    const Handle(Poly_PolygonOnTriangulation) poly = BRep_Tool::PolygonOnTriangulation(edge, tri, at);
-    const std::vector<Float3>& points = edge_points.Of(edge, face);
-    if (poly.IsNull() || static_cast<int>(points.size()) != poly->NbNodes()) continue;
-    for (int i = 1; i <= poly->NbNodes(); ++i) positions[base + poly->Node(i) - 1] = points[i - 1];
-  }
+  if (tri.IsNull()) return;
   std::vector<gp_Vec> normals(tri->NbNodes(), gp_Vec(0, 0, 0));
   if (tri->HasUVNodes()) {
+    const bool reversed = face.Orientation() == TopAbs_REVERSED;
     const BRepAdaptor_Surface surface(face, false);
     for (int i = 1; i <= tri->NbNodes(); ++i)
       normals[i - 1] = EvaluateOutward(surface, reversed, tri->UVNode(i).X(), tri->UVNode(i).Y()).normal;
   }
-  int written = 0;
-  for (int i = 1; i <= tri->NbTriangles(); ++i) {
-    int a, b, c;
-    tri->Triangle(i).Get(a, b, c);
-    if (reversed) std::swap(b, c);
-    const Float3 &pa = positions[base + a - 1], &pb = positions[base + b - 1], &pc = positions[base + c - 1];
-    if (pa == pb || pb == pc || pc == pa) continue;  // collapsed onto an edge or an apex
-    const gp_Vec ab(pb[0] - pa[0], pb[1] - pa[1], pb[2] - pa[2]), ac(pc[0] - pa[0], pc[1] - pa[1], pc[2] - pa[2]);
-    gp_Vec flat = ab.Crossed(ac);
-    for (const int n : {a, b, c})
-      if (normals[n - 1].SquareMagnitude() < 0.5 && flat.Magnitude() > 0) normals[n - 1] = flat.Normalized();
-    for (const int n : {a, b, c}) AppendRaw(static_cast<int32_t>(next_node + n - 1), *out->mutable_triangles());
-    ++written;
-  }
-  out->add_face_triangle_count(written);
-  for (const gp_Vec& n : normals)
-    for (const float x : ToFloat(n.XYZ())) AppendRaw(x, *out->mutable_normals());
-  next_node += tri->NbNodes();
-}
-
-struct HashOfBits {
-  size_t operator()(const Float3& p) const {
-    uint64_t hash = 1469598103934665603ull;
-    for (const float x : p) {
-      uint32_t bits;
-      std::memcpy(&bits, &x, sizeof bits);
-      hash = (hash ^ bits) * 1099511628211ull;
-    }
-    return hash ^ (hash >> 29);
-  }
-};
-
-// Whether each pair of joined nodes is passed as often one way as the other.
-bool IsWatertight(const std::vector<Float3>& positions, const std::string& triangles) {
-  std::unordered_map<Float3, uint32_t, HashOfBits> joined;
-  joined.reserve(positions.size());
-  std::vector<uint32_t> id;
-  id.reserve(positions.size());
-  for (const Float3& p : positions) id.push_back(joined.emplace(p, static_cast<uint32_t>(joined.size())).first->second);
-  const int32_t* t = reinterpret_cast<const int32_t*>(triangles.data());
-  const size_t count = triangles.size() / (3 * sizeof(int32_t));
-  std::vector<uint64_t> there, back;
-  for (size_t i = 0; i < count; ++i)
+  const int base = net.FirstNode()[number - 1];
+  for (int t = net.FirstTriangle()[number - 1]; t < net.FirstTriangle()[number]; ++t) {
+    const int32_t* nodes = &net.Triangles()[3 * static_cast<size_t>(t)];
+    const auto from_first = [&](int k) {
+      const Float3 &a = net.Positions()[nodes[0]], &b = net.Positions()[nodes[k]];
+      return gp_Vec(b[0] - a[0], b[1] - a[1], b[2] - a[2]);
+    };
     for (int k = 0; k < 3; ++k) {
-      const uint64_t from = id[t[3 * i + k]], to = id[t[3 * i + (k + 1) % 3]];
-      if (from < to)
-        there.push_back(from << 32 | to);
-      else if (to < from)
-        back.push_back(to << 32 | from);
+      gp_Vec& normal = normals[nodes[k] - base];
+      if (normal.SquareMagnitude() >= 0.5) continue;
+      const gp_Vec flat = from_first(1).Crossed(from_first(2));
+      if (flat.Magnitude() > 0) normal = flat.Normalized();
     }
-  std::sort(there.begin(), there.end());
-  std::sort(back.begin(), back.end());
-  return count > 0 && there == back;
+  }
+  for (const gp_Vec& n : normals) out.push_back(ToFloat(n.XYZ()));
 }
 
 // Gives faces the triangles they had in another body; true if any had.
@@ -162,6 +68,7 @@ bool GiveKnown(const Numbered& numbered, const MeshRequest& in, Memo& memo) {
     any = true;
     builder.UpdateFace(known->face, known->triangles);
     for (const FaceTriangles::EdgeOf& e : known->edges) {
+      if (e.points.IsNull()) continue;
       if (e.on_seam.IsNull())
         builder.UpdateEdge(e.edge, e.points, known->triangles, known->face.Location());
       else
@@ -182,7 +89,6 @@ FaceTriangles TrianglesOf(const TopoDS_Face& face, const MeshRequest& in) {
   for (TopExp_Explorer e(face.Oriented(TopAbs_FORWARD), TopAbs_EDGE); e.More(); e.Next()) {
     const TopoDS_Edge edge = TopoDS::Edge(e.Current().Oriented(TopAbs_FORWARD));
     const Handle(Poly_PolygonOnTriangulation) points = BRep_Tool::PolygonOnTriangulation(edge, kept.triangles, at);
-    if (points.IsNull()) continue;
     const Handle(Poly_PolygonOnTriangulation) other = BRep_Tool::PolygonOnTriangulation(
         TopoDS::Edge(edge.Reversed()), kept.triangles, at);
     kept.edges.push_back({edge, points, other == points ? Handle(Poly_PolygonOnTriangulation)() : other});
@@ -190,20 +96,28 @@ FaceTriangles TrianglesOf(const TopoDS_Face& face, const MeshRequest& in) {
   return kept;
 }
 
-void Write(const Numbered& numbered, Mesh* out) {
-  EdgePoints edge_points(numbered);
-  std::vector<Float3> positions;
-  int next_node = 0;
-  for (int i = 1; i <= numbered.faces.Extent(); ++i)
-    AppendFace(TopoDS::Face(numbered.faces.FindKey(i)), edge_points, next_node, positions, out);
-  for (const Float3& p : positions)
-    for (const float x : p) AppendRaw(x, *out->mutable_positions());
-  for (size_t i = 1; i < edge_points.All().size(); ++i) {
-    out->add_edge_point_count(static_cast<int>(edge_points.All()[i].size()));
-    for (const Float3& p : edge_points.All()[i])
-      for (const float x : p) AppendRaw(x, *out->mutable_edge_points());
+void WritePicture(const Numbered& numbered, const Net& net, Mesh* out) {
+  std::vector<Float3> normals, edge_points;
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    AddNormals(TopoDS::Face(numbered.faces.FindKey(i)), net, i, normals);
+    out->add_face_triangle_count(net.FirstTriangle()[i] - net.FirstTriangle()[i - 1]);
   }
-  out->set_watertight(IsWatertight(positions, out->triangles()));
+  for (int e = 1; e <= numbered.edges.Extent(); ++e) {
+    const std::vector<Float3>& points = net.PointsOf(e);
+    out->add_edge_point_count(static_cast<int>(points.size()));
+    edge_points.insert(edge_points.end(), points.begin(), points.end());
+  }
+  Put(net.Positions(), out->mutable_positions());
+  Put(normals, out->mutable_normals());
+  Put(net.Triangles(), out->mutable_triangles());
+  Put(edge_points, out->mutable_edge_points());
+}
+
+void Write(const Numbered& numbered, const MeshRequest& in, Mesh* out) {
+  const Net net(numbered);
+  out->set_watertight(net.IsWatertight());
+  out->set_volume(net.Volume());
+  if (!in.proof_only()) WritePicture(numbered, net, out);
 }
 
 // The faces that have no triangles yet, alone: the mesher looks at everything it is given.
@@ -270,7 +184,7 @@ void Run(const TopoDS_Shape& what, const MeshRequest& in) {
 void Triangulate(const TopoDS_Shape& what, const Numbered& numbered, const MeshRequest& in, bool all, Memo& memo,
                  Mesh* out) {
   Run(what, in);
-  Write(numbered, out);
+  Write(numbered, in, out);
   if (!out->watertight()) return;
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));

@@ -39,8 +39,8 @@ public final class RayBench {
           kernel
               .mesh(
                   body.named().shape(),
-                  Surveyor.deflectionMm(body),
-                  Math.toRadians(15),
+                  Surveyor.accuracy(body).deflectionMm(),
+                  Surveyor.accuracy(body).angleRad(),
                   Budget.ofSeconds(60))
               .orThrow();
       FineMesh fine = FineMesh.of(mesh, body.named().shape().mass().diagonalMm() / 90);

@@ -107,6 +107,9 @@ public final class GeometryKernel implements AutoCloseable {
    */
   public record Together(Derived derived, List<Double> overlapsMm3) {}
 
+  /** What a mesh tells of a shape: every edge of it is passed once each way; its volume. */
+  public record MeshProof(boolean isWatertight, double volumeMm3) {}
+
   private final Supervisor supervisor;
 
   /**
@@ -356,14 +359,26 @@ public final class GeometryKernel implements AutoCloseable {
   public Outcome<TriangleMesh> mesh(
       Shape shape, double deflectionMm, double angleRad, Budget budget) {
     return ask(
-        r ->
-            r.setMesh(
-                MeshRequest.newBuilder()
-                    .setShape(handle(shape))
-                    .setDeflection(deflectionMm)
-                    .setAngle(angleRad)),
+        r -> r.setMesh(meshOf(shape, deflectionMm, angleRad)), budget, a -> Wire.mesh(a.getMesh()));
+  }
+
+  /**
+   * Whether a mesh of a shape closes, and its volume; the triangles stay in the worker, where a
+   * mesh of the same accuracy finds them.
+   */
+  public Outcome<MeshProof> meshProof(
+      Shape shape, double deflectionMm, double angleRad, Budget budget) {
+    return ask(
+        r -> r.setMesh(meshOf(shape, deflectionMm, angleRad).setProofOnly(true)),
         budget,
-        a -> Wire.mesh(a.getMesh()));
+        a -> new MeshProof(a.getMesh().getWatertight(), a.getMesh().getVolume()));
+  }
+
+  private MeshRequest.Builder meshOf(Shape shape, double deflectionMm, double angleRad) {
+    return MeshRequest.newBuilder()
+        .setShape(handle(shape))
+        .setDeflection(deflectionMm)
+        .setAngle(angleRad);
   }
 
   /** Angle of each face to the pull, in the order of the faces. */

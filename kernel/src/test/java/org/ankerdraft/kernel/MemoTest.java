@@ -10,6 +10,7 @@ import java.util.Random;
 import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Together;
+import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -115,6 +116,77 @@ class MemoTest {
     TriangleMesh again = kernel.mesh(rod.shape(), 0.5, Math.toRadians(40), BUDGET).orThrow();
     assertThat(fine.triangleCount()).isGreaterThan(3 * coarse.triangleCount());
     assertThat(again.triangleCount()).isEqualTo(coarse.triangleCount());
+  }
+
+  /** A body that was read again has none of the faces of the first, but all that they hold. */
+  @ParameterizedTest
+  @ValueSource(doubles = {1.5, 3, 4.9})
+  void aBodyMadeAgainIsMeshedAsTheFirst(double radius) {
+    Shape box = boxAt(0, 0, 0, 30, 20, 10);
+    Shape rod = Solids.extruded(kernel, Solids.disc(radius), 14).shape();
+    Shape body =
+        kernel.combine(Combination.UNITE, box, List.of(rod), true, BUDGET).orThrow().shape();
+    TriangleMesh first = kernel.mesh(body, 0.01, ANGLE, BUDGET).orThrow();
+    Shape again = kernel.restore(body.brepBytes(), BUDGET).orThrow();
+    TriangleMesh second = kernel.mesh(again, 0.01, ANGLE, BUDGET).orThrow();
+    assertThat(second.positions()).isEqualTo(first.positions());
+    assertThat(second.triangles()).isEqualTo(first.triangles());
+    assertThat(second.edgePoints()).isEqualTo(first.edgePoints());
+    assertSameAsNew(again, 0.01);
+  }
+
+  /** A half moon on 20 mm, of some height, 5 mm thick: as prisms they share all their corners. */
+  private static Shape moon(double rise) {
+    Vec3 from = new Vec3(-10, 0, 0);
+    Vec3 to = new Vec3(10, 0, 0);
+    List<ProfileCurve> outline =
+        List.of(
+            new ProfileCurve.Line(1, from, to),
+            new ProfileCurve.Arc(2, to, new Vec3(0, rise, 0), from));
+    return Solids.extruded(kernel, new ProfileCurve.Region(outline, List.of()), 5).shape();
+  }
+
+  /** Area of a segment of a circle by its chord and its rise. */
+  private static double segment(double chord, double rise) {
+    double radius = (chord * chord / 4 + rise * rise) / (2 * rise);
+    double half = Math.acos((radius - rise) / radius);
+    return radius * radius * (half - Math.sin(half) * Math.cos(half));
+  }
+
+  @Test
+  void facesWithTheSameCornersAreNotTakenForEachOther() {
+    for (double rise : new double[] {4, 4.001, 7, 4}) {
+      TriangleMesh mesh = kernel.mesh(moon(rise), 0.0005, 0.02, BUDGET).orThrow();
+      assertThat(mesh.watertight()).isTrue();
+      double volume = 5 * segment(20, rise);
+      assertThat(mesh.volumeMm3()).as("rise %s", rise).isCloseTo(volume, within(1e-4 * volume));
+    }
+  }
+
+  /** The proof is that of the picture's mesh: to rounding for the volume. */
+  @ParameterizedTest
+  @ValueSource(doubles = {0.5, 0.01})
+  void aProofByMeshAgreesWithTheMesh(double deflection) {
+    Shape rod = Solids.extruded(kernel, Solids.disc(5), 10).shape();
+    GeometryKernel.MeshProof proof = kernel.meshProof(rod, deflection, ANGLE, BUDGET).orThrow();
+    TriangleMesh mesh = kernel.mesh(rod, deflection, ANGLE, BUDGET).orThrow();
+    assertThat(proof.isWatertight()).isTrue();
+    assertThat(proof.volumeMm3()).isCloseTo(mesh.volumeMm3(), within(1e-9 * mesh.volumeMm3()));
+    double cylinder = Math.PI * 25 * 10;
+    assertThat(proof.volumeMm3()).isBetween(0.9 * cylinder, cylinder);
+  }
+
+  @Test
+  void anglesToOnePullAreNotTakenForThoseToAnother() {
+    Shape box = boxAt(0, 0, 0, 3, 4, 5);
+    for (Vec3 pull : List.of(Vec3.Z, Vec3.X, Vec3.Z, new Vec3(0.6, 0, 0.8))) {
+      List<GeometryKernel.DraftRange> angles =
+          kernel.draftRanges(box, pull, 1e-4, BUDGET).orThrow();
+      for (int f = 1; f <= 6; f++) {
+        double wanted = Math.asin(box.topology().face(f).normal().dot(pull));
+        assertThat(angles.get(f - 1).minRad()).isCloseTo(wanted, within(1e-12));
+      }
+    }
   }
 
   /** What each of several tools has in common with the body, in closed form. */

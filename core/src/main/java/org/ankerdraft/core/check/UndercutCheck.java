@@ -30,7 +30,7 @@ final class UndercutCheck {
     double[] hidden = new double[faces + 1];
     double[] whole = new double[faces + 1];
     Vec3[] place = new Vec3[faces + 1];
-    float lift = (float) (Surveyor.deflectionMm(a.body()) * 2);
+    float lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
     float far = (float) a.body().named().shape().mass().diagonalMm() * 2;
     for (int t = 0; t < mesh.triangleCount(); t++) {
       Sample s = Sample.of(mesh, t);

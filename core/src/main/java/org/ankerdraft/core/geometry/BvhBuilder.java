@@ -11,6 +11,11 @@ final class BvhBuilder {
   static final int DEEPEST = 64;
 
   private static final int BINS = 16;
+
+  /** Fewer triangles than this need no more bins than these: the bins would cost more than they. */
+  private static final int FEW = 24;
+
+  private static final int BINS_OF_FEW = 6;
   private static final int LEAF = 4;
 
   /** Triangles in the order of the leaves. */
@@ -27,10 +32,21 @@ final class BvhBuilder {
 
   private int nodes = 1;
 
+  /** Six floats for each triangle, like the bounds, in the order of the leaves. */
+  private final float[] box;
+
+  private final float[] middleMin = new float[3];
+  private final float[] middleMax = new float[3];
+  private final int[] inBin = new int[BINS];
+  private final float[] bins = new float[6 * BINS];
+  private final float[] sweep = new float[6];
+  private final float[] cost = new float[BINS];
+  private int binCount;
+
   BvhBuilder(float[] positions, int[] triangles) {
     int count = triangles.length / 3;
     originalTriangle = new int[count];
-    float[] box = new float[6 * count];
+    box = new float[6 * count];
     for (int t = 0; t < count; t++) {
       originalTriangle[t] = t;
       for (int axis = 0; axis < 3; axis++) {
@@ -42,33 +58,14 @@ final class BvhBuilder {
       }
     }
     if (count > 0) {
-      split(0, 0, count, box, 0);
+      split(0, 0, count, 0);
     }
   }
 
-  private void split(int node, int from, int to, float[] box, int depth) {
+  private void split(int node, int from, int to, int depth) {
     ensure(node + 1);
-    float[] centreMin = {Float.MAX_VALUE, Float.MAX_VALUE, Float.MAX_VALUE};
-    float[] centreMax = {-Float.MAX_VALUE, -Float.MAX_VALUE, -Float.MAX_VALUE};
-    int n = 6 * node;
-    for (int axis = 0; axis < 3; axis++) {
-      bounds[n + axis] = Float.MAX_VALUE;
-      bounds[n + 3 + axis] = -Float.MAX_VALUE;
-    }
-    for (int i = from; i < to; i++) {
-      int b = 6 * originalTriangle[i];
-      for (int axis = 0; axis < 3; axis++) {
-        bounds[n + axis] = Math.min(bounds[n + axis], box[b + axis]);
-        bounds[n + 3 + axis] = Math.max(bounds[n + 3 + axis], box[b + 3 + axis]);
-        float centre = (box[b + axis] + box[b + 3 + axis]) / 2;
-        centreMin[axis] = Math.min(centreMin[axis], centre);
-        centreMax[axis] = Math.max(centreMax[axis], centre);
-      }
-    }
-    int middle =
-        to - from <= LEAF || depth >= DEEPEST - 2
-            ? -1
-            : partition(from, to, box, centreMin, centreMax);
+    measure(node, from, to);
+    int middle = to - from <= LEAF || depth >= DEEPEST - 2 ? -1 : partition(from, to);
     if (middle < 0) {
       links[2 * node] = from;
       links[2 * node + 1] = to - from;
@@ -79,8 +76,33 @@ final class BvhBuilder {
     ensure(nodes);
     links[2 * node] = child;
     links[2 * node + 1] = 0;
-    split(child, from, middle, box, depth + 1);
-    split(child + 1, middle, to, box, depth + 1);
+    split(child, from, middle, depth + 1);
+    split(child + 1, middle, to, depth + 1);
+  }
+
+  /** The box of some triangles, and that of the middles of their boxes. */
+  private void measure(int node, int from, int to) {
+    int n = 6 * node;
+    for (int axis = 0; axis < 3; axis++) {
+      float low = Float.MAX_VALUE;
+      float high = -Float.MAX_VALUE;
+      float least = Float.MAX_VALUE;
+      float most = -Float.MAX_VALUE;
+      for (int i = from; i < to; i++) {
+        int b = 6 * i + axis;
+        float min = box[b];
+        float max = box[b + 3];
+        float middle = (min + max) / 2;
+        low = Math.min(low, min);
+        high = Math.max(high, max);
+        least = Math.min(least, middle);
+        most = Math.max(most, middle);
+      }
+      bounds[n + axis] = low;
+      bounds[n + 3 + axis] = high;
+      middleMin[axis] = least;
+      middleMax[axis] = most;
+    }
   }
 
   private void ensure(int count) {
@@ -93,17 +115,19 @@ final class BvhBuilder {
   /**
    * Sorts triangles from..to into two halves; the index of the second, or -1 if a leaf is better.
    */
-  private int partition(int from, int to, float[] box, float[] centreMin, float[] centreMax) {
+  private int partition(int from, int to) {
+    binCount = to - from < FEW ? BINS_OF_FEW : BINS;
     int bestAxis = -1;
     int bestBin = 0;
     float best = Float.MAX_VALUE;
     for (int axis = 0; axis < 3; axis++) {
-      float extent = centreMax[axis] - centreMin[axis];
+      float extent = middleMax[axis] - middleMin[axis];
       if (!(extent > 0)) {
         continue;
       }
-      float[] cost = binCosts(from, to, box, axis, centreMin[axis], BINS / extent);
-      for (int k = 0; k < BINS - 1; k++) {
+      fillBins(from, to, axis, middleMin[axis], binCount / extent);
+      addUpCosts();
+      for (int k = 0; k < binCount - 1; k++) {
         if (cost[k] < best) {
           best = cost[k];
           bestAxis = axis;
@@ -114,63 +138,87 @@ final class BvhBuilder {
     if (bestAxis < 0) {
       return to - from > 4 * LEAF ? (from + to) >>> 1 : -1;
     }
-    float scale = BINS / (centreMax[bestAxis] - centreMin[bestAxis]);
+    float min = middleMin[bestAxis];
+    float scale = binCount / (middleMax[bestAxis] - min);
     int low = from;
     int high = to - 1;
     while (low <= high) {
-      if (bin(box, originalTriangle[low], bestAxis, centreMin[bestAxis], scale) <= bestBin) {
+      if (binOf(low, bestAxis, min, scale) <= bestBin) {
         low++;
       } else {
-        int swap = originalTriangle[low];
-        originalTriangle[low] = originalTriangle[high];
-        originalTriangle[high] = swap;
-        high--;
+        swap(low, high--);
       }
     }
     return low == from || low == to ? -1 : low;
   }
 
-  private static int bin(float[] box, int t, int axis, float min, float scale) {
-    float centre = (box[6 * t + axis] + box[6 * t + 3 + axis]) / 2;
-    return Math.min(BINS - 1, (int) ((centre - min) * scale));
+  private void swap(int a, int b) {
+    int triangle = originalTriangle[a];
+    originalTriangle[a] = originalTriangle[b];
+    originalTriangle[b] = triangle;
+    for (int k = 0; k < 6; k++) {
+      float side = box[6 * a + k];
+      box[6 * a + k] = box[6 * b + k];
+      box[6 * b + k] = side;
+    }
   }
 
-  private float[] binCosts(int from, int to, float[] box, int axis, float min, float scale) {
-    int[] count = new int[BINS];
-    float[][] bin = new float[BINS][];
+  private int binOf(int at, int axis, float min, float scale) {
+    float middle = (box[6 * at + axis] + box[6 * at + 3 + axis]) / 2;
+    int k = (int) ((middle - min) * scale);
+    return k < binCount ? k : binCount - 1;
+  }
+
+  /** How many triangles lie in each bin along an axis, and the box of these. */
+  private void fillBins(int from, int to, int axis, float min, float scale) {
+    Arrays.fill(inBin, 0);
+    for (int k = 0; k < binCount; k++) {
+      clear(bins, 6 * k);
+    }
     for (int i = from; i < to; i++) {
-      int t = originalTriangle[i];
-      int k = bin(box, t, axis, min, scale);
-      count[k]++;
-      bin[k] = grown(bin[k], box, 6 * t);
+      int k = binOf(i, axis, min, scale);
+      inBin[k]++;
+      grow(bins, 6 * k, box, 6 * i);
     }
-    float[] cost = new float[BINS];
-    float[] sweep = null;
-    int seen = 0;
-    for (int k = 0; k < BINS - 1; k++) {
-      sweep = bin[k] == null ? sweep : grown(sweep, bin[k], 0);
-      seen += count[k];
-      cost[k] = seen == 0 ? Float.MAX_VALUE / 4 : seen * halfArea(sweep);
-    }
-    sweep = null;
-    seen = 0;
-    for (int k = BINS - 1; k > 0; k--) {
-      sweep = bin[k] == null ? sweep : grown(sweep, bin[k], 0);
-      seen += count[k];
-      cost[k - 1] += seen == 0 ? Float.MAX_VALUE / 4 : seen * halfArea(sweep);
-    }
-    return cost;
   }
 
-  private static float[] grown(float[] a, float[] b, int at) {
-    if (a == null) {
-      return Arrays.copyOfRange(b, at, at + 6);
+  /** The cost of a division after each bin. */
+  private void addUpCosts() {
+    clear(sweep, 0);
+    int seen = 0;
+    for (int k = 0; k < binCount - 1; k++) {
+      grow(sweep, 0, bins, 6 * k);
+      seen += inBin[k];
+      cost[k] = costOf(seen);
     }
+    clear(sweep, 0);
+    seen = 0;
+    for (int k = binCount - 1; k > 0; k--) {
+      grow(sweep, 0, bins, 6 * k);
+      seen += inBin[k];
+      cost[k - 1] += costOf(seen);
+    }
+  }
+
+  private float costOf(int seen) {
+    return seen == 0 ? Float.MAX_VALUE / 4 : seen * halfArea(sweep);
+  }
+
+  /** A box that holds nothing. */
+  private static void clear(float[] boxes, int at) {
     for (int axis = 0; axis < 3; axis++) {
-      a[axis] = Math.min(a[axis], b[at + axis]);
-      a[3 + axis] = Math.max(a[3 + axis], b[at + 3 + axis]);
+      boxes[at + axis] = Float.MAX_VALUE;
+      boxes[at + 3 + axis] = -Float.MAX_VALUE;
     }
-    return a;
+  }
+
+  private static void grow(float[] a, int i, float[] b, int j) {
+    a[i] = Math.min(a[i], b[j]);
+    a[i + 1] = Math.min(a[i + 1], b[j + 1]);
+    a[i + 2] = Math.min(a[i + 2], b[j + 2]);
+    a[i + 3] = Math.max(a[i + 3], b[j + 3]);
+    a[i + 4] = Math.max(a[i + 4], b[j + 4]);
+    a[i + 5] = Math.max(a[i + 5], b[j + 5]);
   }
 
   private static float halfArea(float[] b) {

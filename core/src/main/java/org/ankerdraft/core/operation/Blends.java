@@ -238,7 +238,8 @@ public final class Blends {
    */
   private Optional<String> fault(NamedShape input, Map<Integer, Double> sizes, NamedShape result)
       throws Ladder.Stopped {
-    Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
+    Optional<String> unsound =
+        Proofs.soundness(Proofs.Of.BODY, result.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
     }

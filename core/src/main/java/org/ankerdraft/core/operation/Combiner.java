@@ -133,7 +133,8 @@ public final class Combiner {
           String.format(
               Locale.ROOT, "the result is too large (%.4g mm³ of at most %.4g)", after, mostAfter));
     }
-    Optional<String> fault = Proofs.soundness(derived.shape(), context.kernel, context.budget());
+    Optional<String> fault =
+        Proofs.soundness(Proofs.Of.BODY, derived.shape(), context.kernel, context.budget());
     if (fault.isPresent()) {
       throw new StepFailed(what, fault.get());
     }

@@ -72,7 +72,8 @@ public final class Prisms {
       Naming.Births births)
       throws StepFailed, Ladder.Stopped {
     NamedShape named = unproved(context, what, regions, plane, start, along, births);
-    Optional<String> fault = Proofs.soundness(named.shape(), context.kernel, context.budget());
+    Optional<String> fault =
+        Proofs.soundness(Proofs.Of.TOOL, named.shape(), context.kernel, context.budget());
     if (fault.isPresent()) {
       throw new StepFailed(what, fault.get());
     }

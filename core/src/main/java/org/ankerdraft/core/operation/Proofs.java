@@ -5,12 +5,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.ankerdraft.core.geometry.MeshAccuracy;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.GeometryKernel.MeshProof;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.TriangleMesh;
 
 /** Proofs that every result must pass, whatever the operation. */
 public final class Proofs {
@@ -19,8 +20,6 @@ public final class Proofs {
    */
   private static final double MESH_VOLUME_SHARE = 0.03;
 
-  private static final double MESH_DEFLECTION_SHARE = 2e-3;
-  private static final double MESH_ANGLE_RAD = Math.toRadians(20);
   private static final int FINER = 8;
   private static final double LARGEST_TOLERANCE_SHARE = 1e-3;
 
@@ -29,12 +28,23 @@ public final class Proofs {
 
   private Proofs() {}
 
+  /** What is proved: something that will be drawn, or something that only makes others. */
+  public enum Of {
+    BODY,
+    TOOL;
+
+    /** A body is proved by the mesh by which it is drawn, a tool by a coarse one. */
+    MeshAccuracy accuracy(double diagonalMm) {
+      return this == BODY ? MeshAccuracy.forSize(diagonalMm) : MeshAccuracy.coarse(diagonalMm);
+    }
+  }
+
   /**
    * Valid, closed, of positive volume, no cone past its tip, meshable without gaps, and mesh and
    * solid agree about the volume.
    */
-  public static Optional<String> soundness(Shape shape, GeometryKernel kernel, Budget budget)
-      throws Ladder.Stopped {
+  public static Optional<String> soundness(
+      Of what, Shape shape, GeometryKernel kernel, Budget budget) throws Ladder.Stopped {
     Shape.Proof p = shape.proof();
     if (!p.isSound()) {
       return Optional.of(
@@ -54,7 +64,7 @@ public final class Proofs {
     if (passesTipOfCone(shape.topology())) {
       return Optional.of("a cone runs on past its tip");
     }
-    return meshFault(shape, kernel, budget, 1);
+    return meshFault(what.accuracy(shape.mass().diagonalMm()), shape, kernel, budget, 1);
   }
 
   /**
@@ -62,16 +72,17 @@ public final class Proofs {
    *     finer one decides
    */
   private static Optional<String> meshFault(
-      Shape shape, GeometryKernel kernel, Budget budget, int refinement) throws Ladder.Stopped {
-    double deflection = shape.mass().diagonalMm() * MESH_DEFLECTION_SHARE / refinement;
-    Outcome<TriangleMesh> meshed =
-        kernel.mesh(shape, deflection, MESH_ANGLE_RAD / refinement, budget);
-    if (meshed instanceof Outcome.Failed<TriangleMesh>(var failure)) {
+      MeshAccuracy accuracy, Shape shape, GeometryKernel kernel, Budget budget, int refinement)
+      throws Ladder.Stopped {
+    MeshAccuracy fine = accuracy.finer(refinement);
+    Outcome<MeshProof> proved =
+        kernel.meshProof(shape, fine.deflectionMm(), fine.angleRad(), budget);
+    if (proved instanceof Outcome.Failed<MeshProof>(var failure)) {
       Ladder.stopIfNeeded(failure);
       return Optional.of("the result cannot be meshed: " + failure.message());
     }
-    TriangleMesh mesh = meshed.orThrow();
-    if (!mesh.watertight()) {
+    MeshProof mesh = proved.orThrow();
+    if (!mesh.isWatertight()) {
       return Optional.of("the mesh of the result has gaps");
     }
     double volume = shape.mass().volumeMm3();
@@ -80,7 +91,7 @@ public final class Proofs {
       return Optional.empty();
     }
     return refinement == 1
-        ? meshFault(shape, kernel, budget, FINER)
+        ? meshFault(accuracy, shape, kernel, budget, FINER)
         : Optional.of(
             String.format(
                 Locale.ROOT,

@@ -183,8 +183,10 @@ public final class Tilt {
    *
    * @param mayVanish faces that may be swallowed
    */
-  public Optional<String> fault(NamedShape result, Set<FaceName> mayVanish) throws Ladder.Stopped {
-    Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
+  public Optional<String> fault(Proofs.Of what, NamedShape result, Set<FaceName> mayVanish)
+      throws Ladder.Stopped {
+    Optional<String> unsound =
+        Proofs.soundness(what, result.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
     }

@@ -95,7 +95,7 @@ public final class Together {
     NamedShape named = Naming.name(together.derived(), inputs, () -> NOBODY);
     if (named.face(NOBODY) != 0
         || footing.stream().anyMatch(f -> named.face(f) == 0)
-        || Proofs.soundness(shape, kernel, budget).isPresent()) {
+        || Proofs.soundness(Proofs.Of.BODY, shape, kernel, budget).isPresent()) {
       return Optional.empty();
     }
     volumes.set(volumes.size() - 1, shape.mass().volumeMm3());

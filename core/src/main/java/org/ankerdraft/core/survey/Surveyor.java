@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.core.geometry.MeshAccuracy;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.kernel.Budget;
@@ -25,13 +26,6 @@ import org.ankerdraft.vectors.Vec3;
  * run before, and the meshes of some that may come back. Not safe for several threads.
  */
 public final class Surveyor {
-  /** Accuracy of the mesh that is measured and drawn, as a share of the body's diagonal. */
-  private static final double MESH_SHARE = 4e-4;
-
-  /** Steps in which that accuracy follows the size, in each doubling. */
-  private static final double STEPS = 8;
-
-  private static final double MESH_ANGLE_RAD = Math.toRadians(15);
   private static final double SPACING_SHARE = 1.0 / 45;
 
   /** Bodies kept that are not in the part. */
@@ -58,17 +52,9 @@ public final class Surveyor {
     this.threads = threads;
   }
 
-  /** Chord error of the meshes made for a body, mm. */
-  public static double deflectionMm(Body body) {
-    return steady(body.named().shape().mass().diagonalMm()) * MESH_SHARE;
-  }
-
-  /**
-   * A little less than a size, and the same for sizes that differ by little: so that a small change
-   * of a body does not change how finely all of it is looked at.
-   */
-  private static double steady(double sizeMm) {
-    return Math.pow(2, Math.floor(STEPS * Math.log(sizeMm) / Math.log(2)) / STEPS);
+  /** Of the meshes made for a body. */
+  public static MeshAccuracy accuracy(Body body) {
+    return MeshAccuracy.forSize(body.named().shape().mass().diagonalMm());
   }
 
   /**
@@ -85,7 +71,11 @@ public final class Surveyor {
       BodyAnalysis known = kept.get(key);
       if (known == null) {
         Outcome<TriangleMesh> mesh =
-            kernel.mesh(body.named().shape(), deflectionMm(body), MESH_ANGLE_RAD, budget);
+            kernel.mesh(
+                body.named().shape(),
+                accuracy(body).deflectionMm(),
+                accuracy(body).angleRad(),
+                budget);
         Outcome<List<DraftRange>> draft =
             kernel.draftRanges(body.named().shape(), pull, ANGLE_TOLERANCE_RAD, budget);
         if (!(mesh instanceof Outcome.Done<TriangleMesh>(TriangleMesh m))
@@ -147,10 +137,15 @@ public final class Surveyor {
     Body body = a.body();
     if (begun == null || !body.key().equals(begunFor)) {
       begunFor = body.key();
-      double spacing = steady(body.named().shape().mass().diagonalMm()) * SPACING_SHARE;
+      double spacing =
+          MeshAccuracy.steady(body.named().shape().mass().diagonalMm()) * SPACING_SHARE;
       begun =
           WallField.begin(
-              a.mesh(), spacing, deflectionMm(body), threads, lastWalls.get(body.name()));
+              a.mesh(),
+              spacing,
+              accuracy(body).deflectionMm(),
+              threads,
+              lastWalls.get(body.name()));
     }
     return begun;
   }

@@ -244,7 +244,8 @@ final class ConvertBuilder {
           throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), input));
       case Outcome.Done<Derived>(Derived d) -> {
         NamedShape result = Naming.name(d, List.of(input), births);
-        var fault = Proofs.soundness(result.shape(), context.kernel, context.budget());
+        var fault =
+            Proofs.soundness(Proofs.Of.BODY, result.shape(), context.kernel, context.budget());
         if (fault.isPresent()) {
           throw new StepFailed(WHAT, fault.get());
         }

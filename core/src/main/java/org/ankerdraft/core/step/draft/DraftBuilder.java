@@ -10,6 +10,7 @@ import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tilt;
@@ -78,7 +79,7 @@ final class DraftBuilder {
 
   private Ladder ladder(NamedShape input, Vec3 pull, Plane neutral, Map<Integer, Double> angles) {
     Tilt tilt = new Tilt(context, input, pull, neutral, angles, step.id());
-    return new Ladder(result -> tilt.fault(result, Set.of()))
+    return new Ladder(result -> tilt.fault(Proofs.Of.BODY, result, Set.of()))
         .rung("draft tool", tilt::byDraftTool)
         .rung("rounds off, draft, rounds on again", tilt::withRoundsOff)
         .rung("what stands beside off, draft, grown down", tilt::withBossesGrown)

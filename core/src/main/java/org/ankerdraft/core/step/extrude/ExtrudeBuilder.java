@@ -144,7 +144,8 @@ final class ExtrudeBuilder {
   private Optional<String> unitedFault(
       NamedShape united, NamedShape one, NamedShape other, Vec3 along, double taper)
       throws Ladder.Stopped {
-    Optional<String> unsound = Proofs.soundness(united.shape(), context.kernel, context.budget());
+    Optional<String> unsound =
+        Proofs.soundness(Proofs.Of.TOOL, united.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
     }
@@ -223,7 +224,7 @@ final class ExtrudeBuilder {
     Tilt tilt = new Tilt(context, straight, side.along, neutral, angles, step.id());
     FaceName endCap = FaceName.of(step.id(), side.endRole);
     Ladder ladder =
-        new Ladder(result -> tilt.fault(result, Set.of(endCap)))
+        new Ladder(result -> tilt.fault(Proofs.Of.TOOL, result, Set.of(endCap)))
             .rung("draft tool", tilt::byDraftTool);
     if (taper > 0
         && walls.stream()
@@ -255,7 +256,7 @@ final class ExtrudeBuilder {
           Map<Integer, Double> smaller = new LinkedHashMap<>();
           angles.forEach((f, a) -> smaller.put(f, a * s));
           Tilt trial = new Tilt(context, straight, side.along, neutral, smaller, step.id());
-          return new Ladder(r -> trial.fault(r, Set.of(endCap)))
+          return new Ladder(r -> trial.fault(Proofs.Of.TOOL, r, Set.of(endCap)))
               .rung("", trial::byDraftTool)
               .climb()
               .isPresent();

@@ -55,7 +55,8 @@ final class ImportBuilder {
     Set<String> taken = new HashSet<>();
     for (int i = 0; i < read.shapes().size(); i++) {
       Shape shape = read.shapes().get(i);
-      Optional<String> fault = Proofs.soundness(shape, context.kernel, context.budget());
+      Optional<String> fault =
+          Proofs.soundness(Proofs.Of.BODY, shape, context.kernel, context.budget());
       if (fault.isPresent()) {
         throw new StepFailed(
             WHAT, "solid " + (i + 1) + " of " + step.file() + " is damaged: " + fault.get());

@@ -153,7 +153,8 @@ final class RevolveBuilder {
 
   private Optional<String> fault(NamedShape solid, Shape flat, Axis axis, double angle)
       throws Ladder.Stopped {
-    Optional<String> unsound = Proofs.soundness(solid.shape(), context.kernel, context.budget());
+    Optional<String> unsound =
+        Proofs.soundness(Proofs.Of.TOOL, solid.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
     }

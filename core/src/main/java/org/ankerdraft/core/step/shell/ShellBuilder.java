@@ -390,7 +390,8 @@ final class ShellBuilder {
    * lies at that face's thickness from it.
    */
   private Optional<String> fault(Walls w, NamedShape result) throws Ladder.Stopped {
-    Optional<String> unsound = Proofs.soundness(result.shape(), context.kernel, context.budget());
+    Optional<String> unsound =
+        Proofs.soundness(Proofs.Of.BODY, result.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
     }
