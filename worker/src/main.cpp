@@ -94,6 +94,9 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
     case Request::kMove:
       ankerdraft::Move(request.move(), store, response.mutable_shape());
       break;
+    case Request::kDivide:
+      ankerdraft::Divide(request.divide(), store, response.mutable_shape());
+      break;
     case Request::kSweepFace:
       ankerdraft::SweepFace(request.sweep_face(), store, response.mutable_shape());
       break;

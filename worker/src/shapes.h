@@ -132,6 +132,7 @@ void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, kernel::v1::S
 void CheckProfile(const kernel::v1::ProfileCheck& in);
 void Combine(const kernel::v1::BooleanOp& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Divide(const kernel::v1::Divide& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Draft(const kernel::v1::Draft& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, kernel::v1::ShapeReply* out);

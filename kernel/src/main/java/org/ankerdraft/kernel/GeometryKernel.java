@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.ankerdraft.kernel.proto.Blend;
@@ -16,6 +17,7 @@ import org.ankerdraft.kernel.proto.CurvePoints;
 import org.ankerdraft.kernel.proto.CutByPlanes;
 import org.ankerdraft.kernel.proto.Defeature;
 import org.ankerdraft.kernel.proto.Distance;
+import org.ankerdraft.kernel.proto.Divide;
 import org.ankerdraft.kernel.proto.Draft;
 import org.ankerdraft.kernel.proto.EdgeBlend;
 import org.ankerdraft.kernel.proto.Extrude;
@@ -220,6 +222,29 @@ public final class GeometryKernel implements AutoCloseable {
                     .setFace(face)
                     .setVector(Wire.vec(vector))),
         budget);
+  }
+
+  /**
+   * Divides a solid and keeps some of its parts. Faces of the result that lie on what divides it
+   * have the origin of a plane, with index 0.
+   *
+   * @param marks faces of the solid: kept are the parts that have one of them, or those that have
+   *     none
+   */
+  public Outcome<Derived> divide(
+      Shape shape, Divider divider, Set<Integer> marks, boolean isMarkedKept, Budget budget) {
+    Divide.Builder divide =
+        Divide.newBuilder()
+            .setShape(handle(shape))
+            .setBy(handle(divider.shape()))
+            .addAllMarks(marks)
+            .setUnmarked(!isMarkedKept);
+    switch (divider) {
+      case Divider.Face(Shape by, int face, boolean extended) ->
+          divide.setByFace(face).setExtended(extended);
+      case Divider.Body(Shape by, boolean inside) -> divide.setInside(inside);
+    }
+    return askShape(r -> r.setDivide(divide), budget);
   }
 
   /**

@@ -89,14 +89,34 @@ public final class ChoiceEditor {
     onWaitingChanged.forEach(Runnable::run);
   }
 
-  private void wait(Button button, boolean faces, Consumer<Picked> take) {
+  /** Stops if the field that waits is no longer on the card. */
+  void stopIfGone() {
+    if (waitingButton != null && waitingButton.getScene() == null) {
+      stopWaiting();
+    }
+  }
+
+  /** What a field takes. */
+  private enum Wanted {
+    FACE("Click a face, Esc ends"),
+    FACES("Click faces, Esc ends"),
+    EDGES("Click edges or a face, Esc ends");
+
+    private final String prompt;
+
+    Wanted(String prompt) {
+      this.prompt = prompt;
+    }
+  }
+
+  private void wait(Button button, Wanted wanted, Consumer<Picked> take) {
     boolean same = button.equals(waitingButton);
     stopWaiting();
     if (!same) {
       waiting = take;
-      waitingForFaces = faces;
+      waitingForFaces = wanted != Wanted.EDGES;
       waitingButton = button;
-      button.setText(faces ? "Click faces, Esc ends" : "Click edges or a face, Esc ends");
+      button.setText(wanted.prompt);
       button.getStyleClass().add("waiting");
       onWaitingChanged.forEach(Runnable::run);
     }
@@ -107,6 +127,26 @@ public final class ChoiceEditor {
       Supplier<List<FaceChoice>> get,
       Consumer<List<FaceChoice>> set,
       List<Runnable> refreshers) {
+    return facesRow(label, Wanted.FACES, get, set, refreshers);
+  }
+
+  /** For one face: what is chosen last takes the place of what was, and ends the picking. */
+  public Node faceRow(
+      String label, Supplier<FaceChoice> get, Consumer<FaceChoice> set, List<Runnable> refreshers) {
+    return facesRow(
+        label,
+        Wanted.FACE,
+        () -> get.get() == null ? List.of() : List.of(get.get()),
+        list -> set.accept(list.isEmpty() ? null : list.getLast()),
+        refreshers);
+  }
+
+  private Node facesRow(
+      String label,
+      Wanted wanted,
+      Supplier<List<FaceChoice>> get,
+      Consumer<List<FaceChoice>> set,
+      List<Runnable> refreshers) {
     Map<String, FaceChoice> rules = new LinkedHashMap<>();
     rules.put("Upright faces", new FaceChoice.Upright(null, null));
     rules.put(
@@ -114,7 +154,7 @@ public final class ChoiceEditor {
     rules.put("Plane face looking up", new FaceChoice.Facing(Direction.UP, false));
     rules.put("Plane face looking down", new FaceChoice.Facing(Direction.DOWN, false));
     return row(
-        label, true, get, set, ChoiceWords::face, this::count, this::face, rules, refreshers);
+        label, wanted, get, set, ChoiceWords::face, this::count, this::face, rules, refreshers);
   }
 
   public Node edgesRow(
@@ -129,7 +169,7 @@ public final class ChoiceEditor {
     rules.put("Upright edges", new EdgeChoice.Parallel(Direction.UP, null));
     return row(
         label,
-        false,
+        Wanted.EDGES,
         get,
         set,
         ChoiceWords::edge,
@@ -148,7 +188,7 @@ public final class ChoiceEditor {
 
   private <T> Node row(
       String label,
-      boolean faces,
+      Wanted wanted,
       Supplier<List<T>> get,
       Consumer<List<T>> set,
       Function<T, String> words,
@@ -163,7 +203,7 @@ public final class ChoiceEditor {
     pick.setOnAction(e ->
         wait(
             pick,
-            faces,
+            wanted,
             p -> {
               T choice = named.apply(p);
               List<T> now = new ArrayList<>(get.get());
@@ -171,6 +211,9 @@ public final class ChoiceEditor {
                 now.add(choice);
               }
               set.accept(now);
+              if (wanted == Wanted.FACE) {
+                stopWaiting();
+              }
             }));
     MenuButton rule = new MenuButton("Rule");
     rule.getStyleClass().add("link");
@@ -178,7 +221,7 @@ public final class ChoiceEditor {
     pick.setMinWidth(Region.USE_PREF_SIZE);
     rules.forEach(
         (text, choice) -> item(rule, text, () -> set.accept(Slots.added(get.get(), choice))));
-    if (!faces) {
+    if (wanted == Wanted.EDGES) {
       item(
           rule,
           "Tangent chains of these",

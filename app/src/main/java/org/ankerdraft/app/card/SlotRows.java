@@ -440,15 +440,13 @@ public final class SlotRows<S> {
         refreshers);
   }
 
-  /** One face: what is chosen last takes the place of what was. */
   @SuppressWarnings("unchecked") // the form of face choices holds such
   private <T> Node faceRow(Slot.Value<S, T> untyped) {
     Slot.Value<S, FaceChoice> slot = (Slot.Value<S, FaceChoice>) untyped;
-    return choices.facesRow(
+    return choices.faceRow(
         slot.label(),
-        () ->
-            now(slot) == null || now(slot).value() == null ? List.of() : List.of(now(slot).value()),
-        list -> change(slot, list.isEmpty() ? null : list.getLast()),
+        () -> now(slot) == null ? null : now(slot).value(),
+        face -> change(slot, face),
         refreshers);
   }
 

@@ -85,6 +85,7 @@ public final class StepCard extends VBox {
     draw.setVisible(s instanceof Sketch);
     draw.setManaged(draw.isVisible());
     rows.show(s.id());
+    choices.stopIfGone();
     showOutcome();
   }
 

@@ -3,16 +3,23 @@ package org.ankerdraft.core.step.extrude;
 import java.util.List;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Use;
+import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
 
 /**
  * Extrudes the regions of a sketch along its normal.
  *
- * @param depth on the side of the normal (the whole depth if symmetric; not used if through all)
+ * @param depth on the side of the normal (the whole depth if symmetric; only for extents that have
+ *     one)
  * @param backDepth on the other side, for two sides
  * @param reversed start against the normal
- * @param taper each side's inward tilt along its own direction; null for none
+ * @param taper inward tilt along the way; null for none
+ * @param backTaper of the other side, along its own way; null for the same
+ * @param startOffset along the way from the sketch plane to where it begins; null for none
+ * @param to the face up to which it goes; null for other extents
+ * @param toBody whose face it is, or up to which it goes; null for the first target, else the only
+ *     body
  * @param body name of the new body
  * @param targets bodies that the solid is united with, subtracted from, intersected with; none for
  *     the only one
@@ -25,6 +32,10 @@ public record Extrude(
     Expr backDepth,
     boolean reversed,
     Expr taper,
+    Expr backTaper,
+    Expr startOffset,
+    FaceChoice to,
+    String toBody,
     Use use,
     String body,
     List<String> targets)
@@ -35,12 +46,35 @@ public record Extrude(
     ONE_SIDE,
     TWO_SIDES,
     SYMMETRIC,
-    THROUGH_ALL
+    THROUGH_ALL,
+    TO_NEXT,
+    TO_FACE,
+    TO_LAST;
+
+    /** Whether a depth is given. */
+    public boolean hasDepth() {
+      return this == ONE_SIDE || this == TWO_SIDES || this == SYMMETRIC;
+    }
+
+    /** Whether a body tells how far it goes. */
+    public boolean isToBody() {
+      return this == TO_NEXT || this == TO_FACE || this == TO_LAST;
+    }
+
+    /** Whether it goes to both sides of its beginning. */
+    public boolean isBothWays() {
+      return this == TWO_SIDES || this == SYMMETRIC || this == THROUGH_ALL;
+    }
   }
 
   public Extrude {
     extent = extent == null ? Extent.ONE_SIDE : extent;
     use = use == null ? Use.NEW_BODY : use;
     targets = targets == null ? List.of() : List.copyOf(targets);
+  }
+
+  /** The name of the body that tells how far it goes; null for the only one. */
+  String bodyAhead() {
+    return toBody != null || targets.isEmpty() || use == Use.NEW_BODY ? toBody : targets.getFirst();
   }
 }

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
@@ -26,6 +27,7 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.core.step.extrude.UpTo.Way;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
@@ -38,6 +40,9 @@ final class ExtrudeBuilder {
   private final Extrude step;
   private final String what;
   private String strategy = "prism";
+
+  /** From the sketch plane to where it begins. */
+  private Vec3 from = Vec3.ZERO;
 
   ExtrudeBuilder(BuildContext context, Extrude step) {
     this.context = context;
@@ -65,20 +70,28 @@ final class ExtrudeBuilder {
     }
     Prisms.checkProfile(
         context, what, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
-    double taper = step.taper() == null ? 0 : context.values.angleRad(step.taper());
+    double taper = step.taper() == null ? 0 : taper(step.taper());
+    NamedShape solid = solid(sketch, taper);
+    return new Tool(solid, strategy);
+  }
+
+  private double taper(Expr expr) throws StepFailed, ExpressionException {
+    double taper = context.values.angleRad(expr);
     if (Math.abs(taper) >= Math.PI / 2) {
       throw new StepFailed(what, "a taper of " + Words.deg(taper) + " is not under 90 deg");
     }
-    NamedShape solid = solid(sketch, taper);
-    return new Tool(solid, strategy);
+    return taper;
   }
 
   private NamedShape solid(ResolvedSketch sketch, double taper)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Vec3 n = sketch.frame().normal();
     Vec3 along = step.reversed() ? n.negated() : n;
+    double after = step.startOffset() == null ? 0 : context.values.lengthMm(step.startOffset());
+    from = along.times(after);
     return switch (step.extent()) {
       case ONE_SIDE -> prism(sketch, front(along, depth()), taper);
+      case TO_NEXT, TO_FACE, TO_LAST -> upToBody(sketch, along, taper);
       case SYMMETRIC -> bothSides(sketch, along, depth() / 2, depth() / 2, taper);
       case TWO_SIDES ->
           bothSides(
@@ -88,7 +101,7 @@ final class ExtrudeBuilder {
               context.positiveMm(what, "the depth on the other side", step.backDepth()),
               taper);
       case THROUGH_ALL -> {
-        double reach = reach(sketch);
+        double reach = reach(sketch) + Math.abs(after);
         yield bothSides(sketch, along, reach, reach, taper);
       }
     };
@@ -113,17 +126,63 @@ final class ExtrudeBuilder {
     return reach;
   }
 
+  /** Up to the body ahead, or a face of it. */
+  private NamedShape upToBody(ResolvedSketch sketch, Vec3 along, double taper)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    if (step.extent() == Extrude.Extent.TO_FACE && step.to() == null) {
+      throw StepFailed.waits(what, "it needs the face up to which it goes");
+    }
+    Body ahead = context.body(what, step.bodyAhead());
+    if (step.extent() == Extrude.Extent.TO_FACE) {
+      int face = UpTo.oneFace(context, what, ahead.named(), step.to());
+      // A face tells by itself on which side of the sketch it lies.
+      boolean behind = UpTo.liesBehind(ahead.named(), face, sketch.frame().origin(), along);
+      from = behind ? from.negated() : from;
+      return ended(sketch, ahead, face, behind ? along.negated() : along, taper);
+    }
+    return ended(sketch, ahead, 0, along, taper);
+  }
+
+  /**
+   * @param face up to which it goes; 0 for none
+   */
+  private NamedShape ended(ResolvedSketch sketch, Body ahead, int face, Vec3 along, double taper)
+      throws StepFailed, Ladder.Stopped {
+    Way way =
+        new Way(
+            sketch.frame().origin().plus(from),
+            along,
+            depth -> prism(sketch, front(along, depth), taper));
+    UpTo upTo = new UpTo(context, what, step.id(), ahead, way);
+    NamedShape ended =
+        switch (step.extent()) {
+          case TO_FACE -> upTo.face(face);
+          case TO_NEXT -> upTo.next(isTakenAway());
+          default ->
+              isTakenAway() ? prism(sketch, front(along, upTo.reachMm()), taper) : upTo.last();
+        };
+    strategy = strategy + ", " + (upTo.strategy().isEmpty() ? "to its length" : upTo.strategy());
+    return ended;
+  }
+
+  private boolean isTakenAway() {
+    return step.use() == Use.SUBTRACT || step.use() == Use.INTERSECT;
+  }
+
   private NamedShape bothSides(
       ResolvedSketch sketch, Vec3 along, double depth, double back, double taper)
-      throws StepFailed, Ladder.Stopped {
-    if (taper == 0) {
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    double backTaper = step.backTaper() == null ? taper : taper(step.backTaper());
+    if (taper == 0 && backTaper == 0) {
       Side whole = front(along, depth + back);
       return prismFrom(sketch, whole, along.times(-back));
     }
     NamedShape one = prism(sketch, front(along, depth), taper);
     NamedShape other =
         prism(
-            sketch, new Side(along.negated(), back, "back-start", "back-side", "back-end"), taper);
+            sketch,
+            new Side(along.negated(), back, "back-start", "back-side", "back-end"),
+            backTaper);
     Outcome<NamedShape> both =
         context
             .kernel
@@ -133,7 +192,7 @@ final class ExtrudeBuilder {
       throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), null));
     }
     NamedShape united = both.orThrow();
-    Optional<String> fault = unitedFault(united, one, other, along, taper);
+    Optional<String> fault = unitedFault(united, one, other, along, taper, backTaper);
     if (fault.isPresent()) {
       throw new StepFailed(what, fault.get());
     }
@@ -142,7 +201,12 @@ final class ExtrudeBuilder {
 
   /** Both halves whole, each wall at its angle to its own direction. */
   private Optional<String> unitedFault(
-      NamedShape united, NamedShape one, NamedShape other, Vec3 along, double taper)
+      NamedShape united,
+      NamedShape one,
+      NamedShape other,
+      Vec3 along,
+      double taper,
+      double backTaper)
       throws Ladder.Stopped {
     Optional<String> unsound =
         Proofs.soundness(Proofs.Of.TOOL, united.shape(), context.kernel, context.budget());
@@ -156,7 +220,7 @@ final class ExtrudeBuilder {
     Optional<String> front = Tilt.wrongAngle(context, united, along, walls(united, "side", taper));
     return front.isPresent()
         ? front
-        : Tilt.wrongAngle(context, united, along.negated(), walls(united, "back-side", taper));
+        : Tilt.wrongAngle(context, united, along.negated(), walls(united, "back-side", backTaper));
   }
 
   private Map<FaceName, Double> walls(NamedShape solid, String role, double taper) {
@@ -183,7 +247,7 @@ final class ExtrudeBuilder {
             what,
             sketch.regions(),
             sketch.frame().plane(),
-            Vec3.ZERO,
+            from,
             side.along.times(side.depth),
             births(sketch, side));
     return tapered(straight, sketch, side, taper);
@@ -196,7 +260,7 @@ final class ExtrudeBuilder {
         what,
         sketch.regions(),
         sketch.frame().plane(),
-        start,
+        from.plus(start),
         side.along.times(side.depth),
         births(sketch, side));
   }
@@ -212,7 +276,7 @@ final class ExtrudeBuilder {
    */
   private NamedShape tapered(NamedShape straight, ResolvedSketch sketch, Side side, double taper)
       throws StepFailed, Ladder.Stopped {
-    Plane neutral = new Plane(sketch.frame().origin(), side.along);
+    Plane neutral = new Plane(sketch.frame().origin().plus(from), side.along);
     Set<Integer> walls = new TreeSet<>();
     Map<Integer, Double> angles = new LinkedHashMap<>();
     for (int i = 1; i <= straight.topology().faces().size(); i++) {

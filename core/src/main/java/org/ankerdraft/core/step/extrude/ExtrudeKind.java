@@ -20,6 +20,8 @@ import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
@@ -33,22 +35,27 @@ import org.ankerdraft.vectors.Vec3;
 /** Extrusions. */
 public final class ExtrudeKind extends StepKind<Extrude> {
   private static final Field<Extrude, String> SKETCH = StepFields.sketch(Extrude::sketch);
+  private static final WordForm<Extent> EXTENTS =
+      WordForm.of(Extent.ONE_SIDE, "one side")
+          .or(Extent.TWO_SIDES, "two sides")
+          .or(Extent.SYMMETRIC, "symmetric")
+          .or(Extent.THROUGH_ALL, "through all")
+          .or(Extent.TO_NEXT, "to next")
+          .or(Extent.TO_FACE, "to face")
+          .or(Extent.TO_LAST, "to last");
   private static final Field<Extrude, Extent> EXTENT =
-      Field.<Extrude, Extent>of(
-              "extent",
-              WordForm.of(Extent.ONE_SIDE, "one side")
-                  .or(Extent.TWO_SIDES, "two sides")
-                  .or(Extent.SYMMETRIC, "symmetric")
-                  .or(Extent.THROUGH_ALL, "through all"),
-              Extrude::extent)
+      Field.<Extrude, Extent>of("extent", EXTENTS, Extrude::extent)
           .otherwise(Extent.ONE_SIDE)
           .label("Extent")
-          .about("symmetric: the whole depth; through all: both ways");
+          .about(
+              "symmetric: the whole depth; to face: on the side where the face lies; through all: both ways; to next: up to where the body"
+                  + " begins, or, taken from it, where it ends for the first time; to last: to its"
+                  + " last end");
   private static final Field<Extrude, Expr> DEPTH =
       StepFields.<Extrude>length("depth", "Depth", Extrude::depth)
-          .shownIf(e -> e.extent() != Extent.THROUGH_ALL)
+          .shownIf(e -> e.extent().hasDepth())
           .grip(ExtrudeKind::atEnd)
-          .about("not needed if through all");
+          .about("for one side, two sides, symmetric");
   private static final Field<Extrude, Expr> BACK_DEPTH =
       StepFields.<Extrude>length("backDepth", "Other side", Extrude::backDepth)
           .shownIf(e -> e.extent() == Extent.TWO_SIDES)
@@ -66,6 +73,30 @@ public final class ExtrudeKind extends StepKind<Extrude> {
           .grip((e, scene) ->
               e.extent() == Extent.THROUGH_ALL ? Optional.empty() : scene.onBorn("side", 0, 1))
           .about("positive narrows along the way");
+  private static final Field<Extrude, Expr> BACK_TAPER =
+      StepFields.<Extrude>angle("backTaper", "Taper, other side", Extrude::backTaper)
+          .shownIf(e -> e.extent().isBothWays())
+          .usual("as the taper")
+          .folded()
+          .about("of the other side, along its own way; default: as the taper");
+  private static final Field<Extrude, Expr> START_OFFSET =
+      StepFields.<Extrude>length("startOffset", "Begins after", Extrude::startOffset)
+          .usual("0 mm")
+          .folded()
+          .about("from the sketch plane along the way; negative begins before it");
+  private static final Field<Extrude, FaceChoice> TO =
+      Field.<Extrude, FaceChoice>of("to", FaceChoice.FORM, Extrude::to)
+          .label("To face")
+          .shownIf(e -> e.extent() == Extent.TO_FACE)
+          .about("plane or curved; where it ends before the profile does, its surface goes on");
+  private static final Field<Extrude, String> TO_BODY =
+      Field.<Extrude, String>of("toBody", References.BODY, Extrude::toBody)
+          .label("Of body")
+          .shownIf(e -> e.extent().isToBody())
+          .usual("the one it changes")
+          .folded()
+          .about(
+              "whose face it is, or up to which it goes; default: the first target, else the only");
   private static final Field<Extrude, Boolean> REVERSED =
       Field.<Extrude, Boolean>of(
               "reversed", new FlagForm("along the normal", "against the normal"), Extrude::reversed)
@@ -81,7 +112,20 @@ public final class ExtrudeKind extends StepKind<Extrude> {
     super(
         "extrude",
         Extrude.class,
-        List.of(SKETCH, EXTENT, DEPTH, BACK_DEPTH, TAPER, REVERSED, USE, BODY, TARGETS),
+        List.of(
+            SKETCH,
+            EXTENT,
+            DEPTH,
+            BACK_DEPTH,
+            TO,
+            TO_BODY,
+            TAPER,
+            BACK_TAPER,
+            START_OFFSET,
+            REVERSED,
+            USE,
+            BODY,
+            TARGETS),
         (head, v) ->
             new Extrude(
                 head,
@@ -91,6 +135,10 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 v.get(BACK_DEPTH),
                 v.is(REVERSED),
                 v.get(TAPER),
+                v.get(BACK_TAPER),
+                v.get(START_OFFSET),
+                v.get(TO),
+                v.get(TO_BODY),
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
@@ -115,6 +163,9 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   public Inputs reads(Extrude s) {
     Inputs read = Solids.inputs(s.use(), s.targets());
     boolean reachesAll = s.use() == Use.NEW_BODY && s.extent() == Extent.THROUGH_ALL;
+    if (s.extent().isToBody()) {
+      return read.body(s.bodyAhead());
+    }
     return reachesAll ? read.everyBody() : read;
   }
 
@@ -122,7 +173,9 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   public Optional<Sharing> sharing(Extrude step) {
     // How far a solid reaches through all matters to what is united, not to what is taken away.
     boolean unites = step.use() == Use.UNITE && step.extent() != Extent.THROUGH_ALL;
-    if (step.targets().size() > 1 || !(unites || step.use() == Use.SUBTRACT)) {
+    if (step.extent().isToBody()
+        || step.targets().size() > 1
+        || !(unites || step.use() == Use.SUBTRACT)) {
       return Optional.empty();
     }
     String body = step.targets().isEmpty() ? null : step.targets().getFirst();
@@ -150,9 +203,9 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   @Override
   public String summary(Extrude s) {
     String depth =
-        s.extent() == Extent.THROUGH_ALL
-            ? "through all"
-            : s.depth() == null ? "?" : s.depth().text();
+        s.extent().hasDepth()
+            ? s.depth() == null ? "?" : s.depth().text()
+            : EXTENTS.word(s.extent());
     return depth
         + ", "
         + Use.FORM.word(s.use())
@@ -174,6 +227,10 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 new Expr("10 mm"),
                 null,
                 false,
+                null,
+                null,
+                null,
+                null,
                 null,
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,

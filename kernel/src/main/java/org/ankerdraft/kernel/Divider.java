@@ -1,0 +1,21 @@
+package org.ankerdraft.kernel;
+
+/** What divides a solid into parts. */
+public sealed interface Divider {
+  Shape shape();
+
+  /**
+   * A face of some shape.
+   *
+   * @param isExtended it goes on as its surface does: a plane, cylinder, cone (up to its tip),
+   *     sphere or torus as far as needed, a free surface along its tangents
+   */
+  record Face(Shape shape, int face, boolean isExtended) implements Divider {}
+
+  /**
+   * A whole body.
+   *
+   * @param isInside the parts within it are meant, else those outside
+   */
+  record Body(Shape shape, boolean isInside) implements Divider {}
+}
