@@ -37,6 +37,14 @@ double SizeOf(const TopoDS_Shape& shape) {
   return box.CornerMin().Distance(box.CornerMax());
 }
 
+// How far two shapes lie apart at most.
+double Apart(const TopoDS_Shape& one, const TopoDS_Shape& other) {
+  Bnd_Box a, b;
+  BRepBndLib::Add(one, a);
+  BRepBndLib::Add(other, b);
+  return a.CornerMin().Distance(b.CornerMin());
+}
+
 TopoDS_Face FreeformExtended(const TopoDS_Face& face, double length) {
   const Handle(Geom_Surface) surface = Handle(Geom_Surface)::DownCast(BRep_Tool::Surface(face)->Copy());
   Handle(Geom_BoundedSurface) bounded = Handle(Geom_BoundedSurface)::DownCast(surface);
@@ -48,8 +56,8 @@ TopoDS_Face FreeformExtended(const TopoDS_Face& face, double length) {
   return BRepBuilderAPI_MakeFace(bounded, Precision::Confusion()).Face();
 }
 
-// The face's surface as far as it goes, or as far as needed to reach through what lies within some distance of it.
-TopoDS_Face Extended(const TopoDS_Face& face, double reach) {
+// The surface of a face, as far as needed to reach through what lies within some distance of it; it looks as the face.
+TopoDS_Face SurfaceOf(const TopoDS_Face& face, double reach) {
   const BRepAdaptor_Surface surface(face);
   double u1, u2, v1, v2;
   BRepTools::UVBounds(face, u1, u2, v1, v2);
@@ -76,15 +84,42 @@ TopoDS_Face Extended(const TopoDS_Face& face, double reach) {
   }
 }
 
+void AddImages(const TopoDS_Shape& face, const History& history, TopTools_MapOfShape& to) {
+  to.Add(face);
+  for (const TopoDS_Shape& image : history.Modified(face)) to.Add(image);
+}
+
+// Whether a solid lies on the side to which the dividing face looks: there its own boundary looks back.
+bool IsInFront(const TopoDS_Shape& solid, const TopoDS_Face& divider, const TopTools_MapOfShape& images) {
+  for (TopExp_Explorer f(solid, TopAbs_FACE); f.More(); f.Next())
+    if (images.Contains(f.Current())) return f.Current().Orientation() != divider.Orientation();
+  throw Refused{"not-divided", "the body is not divided there: the plane or surface does not go through it"};
+}
+
+TopoDS_Face Extended(const TopoDS_Face& face, double reach) {
+  return TopoDS::Face(SurfaceOf(face, reach).Oriented(face.Orientation()));
+}
+
+// The solids of the result on one side of what divides them.
+TopoDS_Shape Side(bool front, const TopoDS_Face& divider, const History& history, const TopoDS_Shape& result) {
+  TopTools_MapOfShape images;
+  AddImages(divider, history, images);
+  TopoDS_Compound kept;
+  BRep_Builder builder;
+  builder.MakeCompound(kept);
+  int solids = 0;
+  for (TopExp_Explorer solid(result, TopAbs_SOLID); solid.More(); solid.Next(), ++solids)
+    if (IsInFront(solid.Current(), divider, images) == front) builder.Add(kept, solid.Current());
+  if (solids < 2 || kept.NbChildren() == 0)
+    throw Refused{"not-divided", "the body is not divided there: the plane or surface does not go through it"};
+  return Unwrapped(kept);
+}
+
 // The solids of the result that have, or have not, a face come from the chosen ones of the input.
-TopoDS_Shape Kept(const kernel::v1::Divide& in, const Numbered& numbered, const History& history,
-                  const TopoDS_Shape& result) {
+TopoDS_Shape Marked(const kernel::v1::Divide& in, const Numbered& numbered, const History& history,
+                    const TopoDS_Shape& result) {
   TopTools_MapOfShape marks;
-  for (const int f : in.marks()) {
-    const TopoDS_Shape& face = numbered.Face(f);
-    marks.Add(face);
-    for (const TopoDS_Shape& image : history.Modified(face)) marks.Add(image);
-  }
+  for (const int f : in.marks()) AddImages(numbered.Face(f), history, marks);
   TopoDS_Compound kept;
   BRep_Builder builder;
   builder.MakeCompound(kept);
@@ -126,7 +161,10 @@ void Finish(Operation& op, const kernel::v1::Divide& in, const TopoDS_Shape& sha
   op.Build();
   if (!op.IsDone() || op.HasErrors()) throw Refused{"refused", "the library could not divide the solid"};
   const MakerHistory<Operation> history(op);
-  const TopoDS_Shape result = Kept(in, Numbered(shape), history, op.Shape());
+  const TopoDS_Shape result =
+      in.side() == DIVIDE_MARKED
+          ? Marked(in, Numbered(shape), history, op.Shape())
+          : Side(in.side() == DIVIDE_FRONT, TopoDS::Face(divider), history, op.Shape());
   RecordOrigins(shape, 0, history, result, GeneratedFromFace::kIsNew, out);
   RecordDivider(divider, history, result, out);
   Describe(result, store, out);
@@ -136,11 +174,21 @@ void Finish(Operation& op, const kernel::v1::Divide& in, const TopoDS_Shape& sha
 
 void Divide(const kernel::v1::Divide& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = store.Get(in.shape());
+  if (in.has_plane()) {
+    const gp_Pln plane = PlaneOf(in.plane());
+    Bnd_Box box;
+    BRepBndLib::Add(shape, box);
+    const double reach = 2 * SizeOf(shape) + plane.Location().Distance(box.CornerMin());
+    BRepAlgoAPI_Splitter splitter;
+    Finish(splitter, in, shape, BRepBuilderAPI_MakeFace(plane, -reach, reach, -reach, reach).Face(), store, out);
+    return;
+  }
   const TopoDS_Shape by = store.Get(in.by());
   if (in.by_face() != 0) {
     const TopoDS_Face face = TopoDS::Face(Numbered(by).Face(in.by_face()));
+    const double reach = SizeOf(shape) + SizeOf(by) + Apart(shape, by);
     BRepAlgoAPI_Splitter splitter;
-    Finish(splitter, in, shape, in.extended() ? Extended(face, SizeOf(shape) + SizeOf(by)) : face, store, out);
+    Finish(splitter, in, shape, in.extended() ? Extended(face, reach) : face, store, out);
   } else if (in.inside()) {
     BRepAlgoAPI_Common common;
     Finish(common, in, shape, by, store, out);

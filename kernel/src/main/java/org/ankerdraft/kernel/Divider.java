@@ -2,10 +2,11 @@ package org.ankerdraft.kernel;
 
 /** What divides a solid into parts. */
 public sealed interface Divider {
-  Shape shape();
+  /** A plane. Its front is the side to which the normal points. */
+  record Plane(org.ankerdraft.vectors.Plane plane) implements Divider {}
 
   /**
-   * A face of some shape.
+   * A face of some shape. Its front is the side to which the face looks.
    *
    * @param isExtended it goes on as its surface does: a plane, cylinder, cone (up to its tip),
    *     sphere or torus as far as needed, a free surface along its tangents

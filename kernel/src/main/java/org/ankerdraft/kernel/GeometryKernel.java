@@ -18,6 +18,7 @@ import org.ankerdraft.kernel.proto.CutByPlanes;
 import org.ankerdraft.kernel.proto.Defeature;
 import org.ankerdraft.kernel.proto.Distance;
 import org.ankerdraft.kernel.proto.Divide;
+import org.ankerdraft.kernel.proto.DivideSide;
 import org.ankerdraft.kernel.proto.Draft;
 import org.ankerdraft.kernel.proto.EdgeBlend;
 import org.ankerdraft.kernel.proto.Extrude;
@@ -233,18 +234,29 @@ public final class GeometryKernel implements AutoCloseable {
    */
   public Outcome<Derived> divide(
       Shape shape, Divider divider, Set<Integer> marks, boolean isMarkedKept, Budget budget) {
-    Divide.Builder divide =
-        Divide.newBuilder()
-            .setShape(handle(shape))
-            .setBy(handle(divider.shape()))
-            .addAllMarks(marks)
-            .setUnmarked(!isMarkedKept);
-    switch (divider) {
+    return askShape(
+        r -> r.setDivide(divideBy(shape, divider).addAllMarks(marks).setUnmarked(!isMarkedKept)),
+        budget);
+  }
+
+  /** The part of a solid on one side of a plane or a face that divides it. */
+  public Outcome<Derived> side(Shape shape, Divider divider, boolean isFront, Budget budget) {
+    return askShape(
+        r ->
+            r.setDivide(
+                divideBy(shape, divider)
+                    .setSide(isFront ? DivideSide.DIVIDE_FRONT : DivideSide.DIVIDE_BACK)),
+        budget);
+  }
+
+  private Divide.Builder divideBy(Shape shape, Divider divider) {
+    Divide.Builder divide = Divide.newBuilder().setShape(handle(shape));
+    return switch (divider) {
+      case Divider.Plane(var plane) -> divide.setPlane(Wire.placement(plane));
       case Divider.Face(Shape by, int face, boolean extended) ->
-          divide.setByFace(face).setExtended(extended);
-      case Divider.Body(Shape by, boolean inside) -> divide.setInside(inside);
-    }
-    return askShape(r -> r.setDivide(divide), budget);
+          divide.setBy(handle(by)).setByFace(face).setExtended(extended);
+      case Divider.Body(Shape by, boolean inside) -> divide.setBy(handle(by)).setInside(inside);
+    };
   }
 
   /**

@@ -151,6 +151,7 @@ public final class ChoiceEditor {
     rules.put("Upright faces", new FaceChoice.Upright(null, null));
     rules.put(
         "Faces with less draft than 1 deg", new FaceChoice.ShortOfDraft(new Expr("1 deg"), null));
+    rules.put("Rounds up to 3 mm", new FaceChoice.Rounds(new Expr("3 mm")));
     rules.put("Plane face looking up", new FaceChoice.Facing(Direction.UP, false));
     rules.put("Plane face looking down", new FaceChoice.Facing(Direction.DOWN, false));
     return row(

@@ -7,7 +7,9 @@ import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.base.BaseKind;
 import org.ankerdraft.core.step.chamfer.ChamferKind;
 import org.ankerdraft.core.step.convert.ConvertKind;
+import org.ankerdraft.core.step.divide.DivideKind;
 import org.ankerdraft.core.step.draft.DraftKind;
+import org.ankerdraft.core.step.erase.EraseKind;
 import org.ankerdraft.core.step.extrude.ExtrudeKind;
 import org.ankerdraft.core.step.flange.FlangeKind;
 import org.ankerdraft.core.step.folded.FoldedKind;
@@ -31,6 +33,8 @@ public final class StepKinds {
           new RevolveKind(),
           new HoleKind(),
           new PatternKind(),
+          new DivideKind(),
+          new EraseKind(),
           new DraftKind(),
           new ShellKind(),
           new RoundKind(),

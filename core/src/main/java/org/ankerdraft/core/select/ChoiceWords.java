@@ -19,6 +19,7 @@ public final class ChoiceWords {
       case FaceChoice.Nearest n ->
           "face nearest (" + n.at().x() + ", " + n.at().y() + ", " + n.at().z() + ")";
       case FaceChoice.ShortOfDraft s -> "faces with less draft than " + s.angle().text();
+      case FaceChoice.Rounds r -> r.upTo() == null ? "rounds" : "rounds up to " + r.upTo().text();
       case FaceChoice.All _ -> "all faces";
     };
   }

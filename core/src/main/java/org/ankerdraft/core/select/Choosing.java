@@ -68,6 +68,7 @@ public final class Choosing {
         yield Set.of(nearestFace(f -> f.point().distance(at) + offSurface(f, at)));
       }
       case FaceChoice.ShortOfDraft s -> shortOfDraft(s);
+      case FaceChoice.Rounds r -> rounds(r);
       case FaceChoice.All _ -> facesWhere(i -> true);
     };
   }
@@ -183,6 +184,25 @@ public final class Choosing {
                 && Math.abs(f.second()) < required - tolerance.angleRad();
         default -> false;
       };
+    });
+  }
+
+  private Set<Integer> rounds(FaceChoice.Rounds r) throws ExpressionException {
+    double most = r.upTo() == null ? Double.MAX_VALUE : values.lengthMm(r.upTo());
+    return facesWhere(i -> {
+      Topology.Face f = topology.face(i);
+      double radius =
+          switch (f.kind()) {
+            case CYLINDER, SPHERE -> f.radius();
+            case TORUS -> f.second();
+            case PLANE, CONE, FREEFORM -> Double.POSITIVE_INFINITY;
+          };
+      long smooth =
+          f.loops().stream()
+              .flatMap(List::stream)
+              .filter(e -> topology.edge(e).bend() == Topology.Bend.SMOOTH)
+              .count();
+      return smooth >= 2 && radius <= most + tolerance.lengthMm();
     });
   }
 

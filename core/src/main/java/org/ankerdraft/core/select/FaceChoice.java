@@ -40,6 +40,13 @@ public sealed interface FaceChoice {
    */
   record ShortOfDraft(Expr angle, Direction pull) implements FaceChoice {}
 
+  /**
+   * Cylinders, tori and spheres that run smoothly into two neighbours or more, as rounds do.
+   *
+   * @param upTo largest radius; null for any
+   */
+  record Rounds(Expr upTo) implements FaceChoice {}
+
   record All() implements FaceChoice {}
 
   /** How a choice stands in a file. */

@@ -43,6 +43,10 @@ final class FaceChoiceForms {
   private static final Field<FaceChoice.ShortOfDraft, Direction> SHORT_PULL =
       Field.of("pull", Direction.FORM, FaceChoice.ShortOfDraft::pull);
 
+  private static final Field<FaceChoice.Rounds, Expr> UP_TO =
+      Field.<FaceChoice.Rounds, Expr>of("upTo", ExprForm.LENGTH, FaceChoice.Rounds::upTo)
+          .about("largest radius; left out = any");
+
   private FaceChoiceForms() {}
 
   static VariantForm<FaceChoice> choices() {
@@ -84,6 +88,10 @@ final class FaceChoiceForms {
                 "short of draft",
                 List.of(ANGLE, SHORT_PULL),
                 v -> new FaceChoice.ShortOfDraft(v.get(ANGLE), v.get(SHORT_PULL))))
+        .or(
+            "rounds",
+            FaceChoice.Rounds.class,
+            RecordForm.of("rounds", List.of(UP_TO), v -> new FaceChoice.Rounds(v.get(UP_TO))))
         .or(
             "all faces",
             FaceChoice.All.class,

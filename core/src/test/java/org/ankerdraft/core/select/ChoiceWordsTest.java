@@ -33,6 +33,8 @@ class ChoiceWordsTest {
         "{'choose':'upright'} ~ upright faces",
         "{'choose':'upright','step':'e'} ~ upright faces of e",
         "{'choose':'nearest face','at':[1,2,'h']} ~ face nearest (1, 2, h)",
+        "{'choose':'rounds'} ~ rounds",
+        "{'choose':'rounds','upTo':'2 mm'} ~ rounds up to 2 mm",
         "{'choose':'short of draft','angle':'0.5 deg'} ~ faces with less draft than 0.5 deg",
         "{'choose':'all faces'} ~ all faces",
       })

@@ -1,0 +1,141 @@
+package org.ankerdraft.core.step.divide;
+
+import java.util.List;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.TextForm;
+import org.ankerdraft.core.form.WordForm;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Inputs;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.select.ChoiceWords;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.Direction;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Picks;
+import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Stage;
+import org.ankerdraft.core.step.StepFields;
+import org.ankerdraft.core.step.StepKind;
+import org.ankerdraft.core.step.divide.Divide.Keep;
+
+/** Bodies divided in two. */
+public final class DivideKind extends StepKind<Divide> {
+  /** What the card offers to divide by. */
+  private enum By {
+    PLANE,
+    FACE
+  }
+
+  private static final Field<Divide, By> BY =
+      Field.<Divide, By>offered(
+              "by",
+              WordForm.of(By.PLANE, "a plane").or(By.FACE, "the surface of a face"),
+              d -> d.face() == null ? By.PLANE : By.FACE,
+              DivideKind::choose)
+          .label("By");
+  private static final Field<Divide, PlaneRef> PLANE =
+      StepFields.<Divide>plane("plane", "Plane", Divide::plane)
+          .shownIf(d -> d.face() == null)
+          .about("default XY; not used if a face divides it");
+  private static final Field<Divide, FaceChoice> FACE =
+      Field.<Divide, FaceChoice>of("face", FaceChoice.FORM, Divide::face)
+          .label("Face")
+          .shownIf(d -> d.face() != null)
+          .chosen((d, f) -> f == null ? d : withFace(d, f))
+          .about("plane or curved; its surface goes on as far as needed");
+  private static final Field<Divide, String> FACE_BODY =
+      Field.<Divide, String>of("faceBody", References.BODY, Divide::faceBody)
+          .label("Of body")
+          .shownIf(d -> d.face() != null)
+          .usual("the divided one")
+          .folded()
+          .about("to which the face belongs; default: the divided body");
+  private static final WordForm<Keep> KEEPS =
+      WordForm.of(Keep.BOTH, "both").or(Keep.FRONT, "front").or(Keep.BACK, "back");
+  private static final Field<Divide, Keep> KEEP =
+      Field.<Divide, Keep>of("keep", KEEPS, Divide::keep)
+          .otherwise(Keep.BOTH)
+          .label("Keep")
+          .about("the front is the side to which the plane or the face looks");
+  private static final Field<Divide, String> NEW_BODY =
+      Field.<Divide, String>of("newBody", TextForm.NAME, Divide::newBody)
+          .label("Behind")
+          .usual(d -> d.id())
+          .shownIf(d -> d.keep() == Keep.BOTH)
+          .about("name of the part behind, where both are kept; default the step's id");
+  private static final Field<Divide, String> BODY = StepFields.body(Divide::body);
+
+  public DivideKind() {
+    super(
+        "divide",
+        Divide.class,
+        List.of(BY, PLANE, FACE, FACE_BODY, KEEP, NEW_BODY, BODY),
+        (head, v) ->
+            new Divide(
+                head,
+                v.get(BODY),
+                v.get(PLANE),
+                v.get(FACE),
+                v.get(FACE_BODY),
+                v.get(KEEP),
+                v.get(NEW_BODY)),
+        new Rail(Stage.SHAPE, "Divide", 'D', "split cut parting halves lid base two bodies", true));
+  }
+
+  private static Divide withFace(Divide d, FaceChoice face) {
+    return new Divide(d.head(), d.body(), d.plane(), face, d.faceBody(), d.keep(), d.newBody());
+  }
+
+  private static Divide choose(Divide d, By by) {
+    return withFace(d, by == By.PLANE ? null : new FaceChoice.Facing(Direction.UP, false));
+  }
+
+  @Override
+  public Inputs reads(Divide s) {
+    Inputs read = Inputs.NONE.body(s.body());
+    read = s.keep() == Keep.BOTH ? read.bodyNames() : read;
+    return s.face() == null
+        ? read.and(BuildContext.inputsOf(s.plane().inBody(s.body())))
+        : read.body(s.bodyOfFace());
+  }
+
+  @Override
+  public StepBuild build(Divide step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new DivideBuilder(in, step).build();
+  }
+
+  @Override
+  public String startedBody(Divide s) {
+    return s.made();
+  }
+
+  @Override
+  public String summary(Divide s) {
+    String by =
+        s.face() != null
+            ? ChoiceWords.face(s.face())
+            : s.plane().face() != null
+                ? ChoiceWords.face(s.plane().face())
+                : "plane " + s.plane().base();
+    return by
+        + ", "
+        + (s.keep() == Keep.BOTH ? "new body " + s.made() : "keep " + KEEPS.word(s.keep()));
+  }
+
+  @Override
+  public Fresh<Divide> fresh(Picks picks) {
+    PlaneRef plane =
+        picks.faces().isEmpty()
+            ? PlaneRef.LEVEL
+            : PlaneRef.on(picks.faces().getFirst(), picks.body());
+    return Fresh.of(
+        new Divide(picks.head("divide"), picks.body(), plane, null, null, Keep.BOTH, null));
+  }
+}

@@ -1,0 +1,2 @@
+/** Dividing a body by a plane or a face. */
+package org.ankerdraft.core.step.divide;

@@ -1,0 +1,123 @@
+package org.ankerdraft.core.step.erase;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Topology;
+
+/** Takes faces off a body: all at once, or one patch of them after the other. */
+final class EraseBuilder {
+  private final BuildContext context;
+  private final Erase step;
+
+  EraseBuilder(BuildContext context, Erase step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body("erase", step.body());
+    NamedShape input = body.named();
+    if (step.faces().isEmpty()) {
+      throw StepFailed.waits("erase", "no faces are chosen");
+    }
+    Set<Integer> faces = context.someFaces("erase", input, step.faces());
+    String what = "erase of " + faces.size() + (faces.size() == 1 ? " face" : " faces");
+    Set<FaceName> names = faces.stream().map(input::faceName).collect(Collectors.toSet());
+    Ladder ladder =
+        new Ladder(result -> fault(input, result, names))
+            .rung("taken away at once", () -> without(input, names))
+            .rung("taken away patch by patch", () -> patchByPatch(input, faces));
+    Optional<Ladder.Climbed> climbed = ladder.climb();
+    if (climbed.isEmpty()) {
+      throw new StepFailed(BuildContext.failure(what, ladder.failure(), input));
+    }
+    return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
+  }
+
+  private Outcome<NamedShape> without(NamedShape from, Set<FaceName> names) {
+    List<Integer> numbers = new ArrayList<>();
+    for (int f = 1; f <= from.topology().faces().size(); f++) {
+      if (names.contains(from.faceName(f))) {
+        numbers.add(f);
+      }
+    }
+    return context
+        .kernel
+        .defeature(from.shape(), numbers, context.shortBudget())
+        .map(d -> Naming.name(d, List.of(from), () -> FaceName.of(step.id(), "face")));
+  }
+
+  private Outcome<NamedShape> patchByPatch(NamedShape input, Set<Integer> faces) {
+    Outcome<NamedShape> now = Outcome.done(input);
+    for (Set<FaceName> patch : patches(input, faces)) {
+      now = now.then(before -> without(before, patch));
+    }
+    return now;
+  }
+
+  /** The faces in sets of neighbours. */
+  private static List<Set<FaceName>> patches(NamedShape input, Set<Integer> faces) {
+    Set<Integer> left = new TreeSet<>(faces);
+    List<Set<FaceName>> out = new ArrayList<>();
+    while (!left.isEmpty()) {
+      Set<FaceName> patch = new LinkedHashSet<>();
+      Deque<Integer> next = new ArrayDeque<>(List.of(left.iterator().next()));
+      while (!next.isEmpty()) {
+        int face = next.pop();
+        if (left.remove(face)) {
+          patch.add(input.faceName(face));
+          input.topology().edges().stream()
+              .map(Topology.Edge::faces)
+              .filter(beside -> beside.contains(face))
+              .forEach(next::addAll);
+        }
+      }
+      out.add(patch);
+    }
+    return out;
+  }
+
+  /** Sound, in as many pieces, without the erased faces and with all others. */
+  private Optional<String> fault(NamedShape input, NamedShape result, Set<FaceName> erased)
+      throws Ladder.Stopped {
+    Optional<String> unsound =
+        Proofs.soundness(Proofs.Of.BODY, result.shape(), context.kernel, context.budget());
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    if (result.shape().proof().solids() != input.shape().proof().solids()) {
+      return Optional.of("the body falls apart");
+    }
+    Set<FaceName> there = new LinkedHashSet<>();
+    result.faceNames().forEach(n -> there.add(n.bare()));
+    for (FaceName name : input.faceNames()) {
+      boolean isThere = there.contains(name.bare());
+      if (erased.contains(name) && result.face(name) != 0) {
+        return Optional.of("face " + name + " is still there");
+      }
+      if (!erased.contains(name) && !isThere) {
+        return Optional.of("face " + name + " is swallowed");
+      }
+    }
+    return Optional.empty();
+  }
+}
