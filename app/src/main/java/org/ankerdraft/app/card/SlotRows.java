@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -40,6 +41,9 @@ import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.datum.DatumAxis;
+import org.ankerdraft.core.step.datum.DatumPlane;
 import org.ankerdraft.core.step.sketch.Sketch;
 
 /**
@@ -163,7 +167,11 @@ public final class SlotRows<S> {
       case Form<T> f when f.equals(FaceChoice.LIST) -> facesRow(slot);
       case Form<T> f when f.equals(FaceChoice.FORM) -> faceRow(slot);
       case Form<T> f when f.equals(EdgeChoice.LIST) -> edgesRow(slot);
-      case Form<T> f when f.equals(References.SKETCH) -> sketchRow(slot);
+      case Form<T> f when f.equals(References.SKETCH) -> stepRow(slot, Sketch.class::isInstance);
+      case Form<T> f when f.equals(References.PLANE) ->
+          stepRow(slot, s -> s instanceof Sketch || s instanceof DatumPlane);
+      case Form<T> f when f.equals(References.LINES) ->
+          stepRow(slot, s -> s instanceof Sketch || s instanceof DatumAxis);
       case ListForm<?> list -> listRow(slot, list);
       default -> textRow(slot);
     };
@@ -346,13 +354,9 @@ public final class SlotRows<S> {
   }
 
   @SuppressWarnings("unchecked") // references are texts
-  private <T> Node sketchRow(Slot.Value<S, T> slot) {
-    List<String> sketches =
-        session.document().steps().stream()
-            .filter(Sketch.class::isInstance)
-            .map(s -> s.id())
-            .toList();
-    return optionRow((Slot.Value<S, String>) slot, sketches, v -> v, shown -> shown);
+  private <T> Node stepRow(Slot.Value<S, T> slot, Predicate<Step> isWanted) {
+    List<String> ids = session.document().steps().stream().filter(isWanted).map(Step::id).toList();
+    return optionRow((Slot.Value<S, String>) slot, ids, v -> v, shown -> shown);
   }
 
   private <T> Node optionRow(

@@ -147,7 +147,7 @@ public final class StepCard extends VBox {
               v -> s.append(String.format(Locale.ROOT, " (%+.1f %%)", 100 * (volume - v) / v)));
       s.append(". ");
     }
-    if (r.sketch() != null) {
+    if (r.sketch() != null && session.selectedStep().orElse(null) instanceof Sketch) {
       int n = r.sketch().regions().size();
       s.append(n).append(n == 1 ? " closed area. " : " closed areas. ");
       if (r.sketch().openAt() != null) {

@@ -11,12 +11,14 @@ import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.sketch.AxisRef;
+import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.StepKind;
+import org.ankerdraft.core.step.datum.DatumPlane;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.vectors.Vec3;
 
@@ -126,6 +128,18 @@ public final class NewSteps implements Picks {
 
   private static boolean hasTool(Step step) {
     return StepKinds.of(step).sharing().filter(s -> s.combination() != null).isPresent();
+  }
+
+  /** The picked face, else the selected datum plane, else the level one. */
+  @Override
+  public PlaneRef plane() {
+    return faces().isEmpty()
+        ? session
+            .selectedStep()
+            .filter(DatumPlane.class::isInstance)
+            .map(d -> PlaneRef.of(d.id()))
+            .orElse(PlaneRef.LEVEL)
+        : Picks.super.plane();
   }
 
   @Override

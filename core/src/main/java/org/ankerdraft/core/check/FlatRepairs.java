@@ -73,7 +73,7 @@ final class FlatRepairs {
 
   /** The frame of a plane, where it can be told without building; else null. */
   private Frame frame(PlaneRef plane) {
-    if (plane.face() == null) {
+    if (plane.base() != null) {
       return Frame.base(plane.base());
     }
     if (plane.face() instanceof FaceChoice.Named n && named.face(n.name()) > 0) {

@@ -22,7 +22,7 @@ record Remooring(Lost lost, String found) implements Form.Change {
           value instanceof EdgeChoice.Named n && n.name().toString().equals(lost.name())
               ? (V) new EdgeChoice.Named(EdgeName.read(found), null)
               : value;
-      case SKETCH -> replaced(form.equals(References.SKETCH), value);
+      case SKETCH -> replaced(References.isToSketch(form), value);
       case BODY -> replaced(form.equals(References.BODY), value);
     };
   }

@@ -7,6 +7,8 @@ import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.base.BaseKind;
 import org.ankerdraft.core.step.chamfer.ChamferKind;
 import org.ankerdraft.core.step.convert.ConvertKind;
+import org.ankerdraft.core.step.datum.DatumAxisKind;
+import org.ankerdraft.core.step.datum.DatumPlaneKind;
 import org.ankerdraft.core.step.divide.DivideKind;
 import org.ankerdraft.core.step.draft.DraftKind;
 import org.ankerdraft.core.step.erase.EraseKind;
@@ -34,6 +36,8 @@ public final class StepKinds {
           new HoleKind(),
           new PatternKind(),
           new DivideKind(),
+          new DatumPlaneKind(),
+          new DatumAxisKind(),
           new EraseKind(),
           new DraftKind(),
           new ShellKind(),

@@ -299,7 +299,10 @@ public final class BuildContext {
   /** The frame of a datum plane. */
   public Frame frame(String what, PlaneRef ref)
       throws StepFailed, ExpressionException, Choosing.Adrift {
-    Frame frame = ref.face() == null ? Frame.base(ref.base()) : onFace(what, ref);
+    Frame frame =
+        ref.of() != null
+            ? sketch(what, ref.of()).frame()
+            : ref.face() != null ? onFace(what, ref) : Frame.base(ref.base());
     return ref.offset() == null ? frame : frame.offset(values.lengthMm(ref.offset()));
   }
 

@@ -15,8 +15,22 @@ public final class References {
   /** The id of a sketch that a step takes. */
   public static final Form<String> SKETCH = TextForm.ID.as("sketch", Optional::of, "");
 
+  /** The id of a sketch or a datum plane whose plane a step takes. */
+  public static final Form<String> PLANE =
+      TextForm.ID.as("sketch or datum plane", Optional::of, "");
+
+  /** The id of a sketch or a datum axis of which a step takes a line. */
+  public static final Form<String> LINES = TextForm.ID.as("sketch or datum axis", Optional::of, "");
+
   /** The name of a body that a step works on. */
   public static final Form<String> BODY = TextForm.NAME.as("body", Optional::of, "");
 
   private References() {}
+
+  /**
+   * Whether a form is that of a reference to a sketch, or to a datum, which is one without areas.
+   */
+  public static boolean isToSketch(Form<?> form) {
+    return form.equals(SKETCH) || form.equals(PLANE) || form.equals(LINES);
+  }
 }

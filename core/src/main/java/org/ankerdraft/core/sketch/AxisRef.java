@@ -60,8 +60,12 @@ public record AxisRef(Base base, String line, String sketch, FaceChoice face, St
           .shownIf(a -> a.line() != null)
           .about("name of a line of a sketch, instead of an axis of the part");
   private static final Field<AxisRef, String> SKETCH =
-      Field.<AxisRef, String>of("sketch", References.SKETCH, AxisRef::sketch)
-          .about("the sketch in which the line is; default the one that the step takes");
+      Field.<AxisRef, String>of("sketch", References.LINES, AxisRef::sketch)
+          .label("Of sketch")
+          .usual("the one it takes")
+          .shownIf(a -> a.line() != null)
+          .about(
+              "the sketch or datum axis in which the line is; default the one that the step takes");
   private static final Field<AxisRef, FaceChoice> FACE =
       Field.<AxisRef, FaceChoice>of("face", FaceChoice.FORM, AxisRef::face)
           .label("Face")

@@ -136,7 +136,7 @@ public abstract class StepKind<S extends Step> {
         new Form.Visitor() {
           @Override
           public <V> void see(Form<V> f, V value) {
-            if (f.equals(References.SKETCH)) {
+            if (References.isToSketch(f)) {
               all[0] = all[0].sketch((String) value);
             } else if (value instanceof FaceChoice.Upright(var _, var pull) && pull == null) {
               all[0] = all[0].pull();
@@ -172,7 +172,7 @@ public abstract class StepKind<S extends Step> {
         new Form.Visitor() {
           @Override
           public <V> void see(Form<V> f, V value) {
-            if (f.equals(References.SKETCH) || f.equals(References.STEP)) {
+            if (References.isToSketch(f) || f.equals(References.STEP)) {
               out.add((String) value);
             } else if (value instanceof FaceName n) {
               out.addAll(n.steps());

@@ -118,12 +118,7 @@ public final class DivideKind extends StepKind<Divide> {
 
   @Override
   public String summary(Divide s) {
-    String by =
-        s.face() != null
-            ? ChoiceWords.face(s.face())
-            : s.plane().face() != null
-                ? ChoiceWords.face(s.plane().face())
-                : "plane " + s.plane().base();
+    String by = s.face() != null ? ChoiceWords.face(s.face()) : s.plane().inWords();
     return by
         + ", "
         + (s.keep() == Keep.BOTH ? "new body " + s.made() : "keep " + KEEPS.word(s.keep()));
@@ -131,11 +126,7 @@ public final class DivideKind extends StepKind<Divide> {
 
   @Override
   public Fresh<Divide> fresh(Picks picks) {
-    PlaneRef plane =
-        picks.faces().isEmpty()
-            ? PlaneRef.LEVEL
-            : PlaneRef.on(picks.faces().getFirst(), picks.body());
     return Fresh.of(
-        new Divide(picks.head("divide"), picks.body(), plane, null, null, Keep.BOTH, null));
+        new Divide(picks.head("divide"), picks.body(), picks.plane(), null, null, Keep.BOTH, null));
   }
 }

@@ -1,0 +1,74 @@
+package org.ankerdraft.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import javafx.scene.control.ComboBox;
+import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.step.datum.DatumPlane;
+import org.ankerdraft.core.step.sketch.Sketch;
+import org.junit.jupiter.api.Test;
+
+/** A datum plane from the keys, leant on its card, and a sketch that stands on it. */
+class DatumsTest extends InWindow {
+  @Override
+  String part() {
+    return """
+    {"ankerdraft": 1, "name": "block", "steps": [
+      {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+      {"kind": "extrude", "id": "block", "sketch": "s", "depth": "12 mm", "body": "Block"}]}
+    """;
+  }
+
+  private void keys(KeyCode... codes) {
+    robot.interact(() -> window.view().requestFocus());
+    for (KeyCode code : codes) {
+      robot.push(code);
+    }
+  }
+
+  private DatumPlane datum() {
+    return onFx(() -> (DatumPlane) window.session().document().step("plane1").orElseThrow());
+  }
+
+  private double heightOf(String step) {
+    return onFx(() ->
+        window.session().state().orElseThrow().sketch(step).orElseThrow().frame().normal().z());
+  }
+
+  @Test
+  void aSketchStandsOnADatumPlaneAndFollowsIt() throws Exception {
+    settle();
+    keys(KeyCode.S, KeyCode.L);
+    settle();
+    assertThat(heightOf("plane1")).isCloseTo(1, within(1e-12));
+    assertThat(text(".outcome")).doesNotContain("area");
+    robot.interact(() -> {
+      ComboBox<String> way = robot.lookup("#field-way").queryComboBox();
+      way.setValue("at an angle");
+    });
+    until(() -> datum().way() == DatumPlane.Way.AT_ANGLE);
+    // The upright axis is not parallel to the level plane: it is said, and another is taken.
+    until(() -> text(".outcome").contains("not parallel"));
+    robot.interact(() -> {
+      ComboBox<String> axis = robot.lookup("#field-about-which").queryComboBox();
+      axis.setValue("X, to the right");
+    });
+    type("#field-angle", "60 deg");
+    robot.push(KeyCode.ENTER);
+    until(() -> datum().angle() != null);
+    settle();
+    assertThat(heightOf("plane1")).isCloseTo(0.5, within(1e-9));
+    keys(KeyCode.S, KeyCode.S);
+    settle();
+    Sketch sketch = (Sketch) onFx(() -> window.session().document().steps().getLast());
+    assertThat(sketch.plane().of()).isEqualTo("plane1");
+    assertThat(heightOf(sketch.id())).isCloseTo(0.5, within(1e-9));
+    robot.interact(() -> window.session().select("plane1"));
+    type("#field-angle", "0 deg");
+    robot.push(KeyCode.ENTER);
+    until(() -> datum().angle().text().equals("0 deg"));
+    settle();
+    assertThat(heightOf(sketch.id())).isCloseTo(1, within(1e-9));
+  }
+}
