@@ -67,6 +67,10 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
     return kind.startedBody(step);
   }
 
+  public Set<String> consumedBodies() {
+    return kind.consumedBodies(step);
+  }
+
   public boolean isSheet() {
     return kind.isSheet();
   }

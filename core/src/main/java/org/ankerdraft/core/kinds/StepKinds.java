@@ -6,6 +6,7 @@ import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.base.BaseKind;
 import org.ankerdraft.core.step.chamfer.ChamferKind;
+import org.ankerdraft.core.step.combine.CombineKind;
 import org.ankerdraft.core.step.convert.ConvertKind;
 import org.ankerdraft.core.step.datum.DatumAxisKind;
 import org.ankerdraft.core.step.datum.DatumPlaneKind;
@@ -36,6 +37,7 @@ public final class StepKinds {
           new HoleKind(),
           new PatternKind(),
           new DivideKind(),
+          new CombineKind(),
           new DatumPlaneKind(),
           new DatumAxisKind(),
           new EraseKind(),

@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.Form;
+import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Tools;
@@ -69,6 +70,7 @@ final class Surroundings {
     String stepId = step.id();
     if (result.failure() == null) {
       steps.put(stepId, step);
+      bodies.keySet().removeAll(StepKinds.of(step).consumedBodies());
     }
     result.bodies().forEach(b -> bodies.put(b.name(), b));
     if (result.sketch() != null) {

@@ -199,6 +199,11 @@ public abstract class StepKind<S extends Step> {
     return null;
   }
 
+  /** Names of bodies that are no longer there once a step is built. */
+  public Set<String> consumedBodies(S step) {
+    return Set.of();
+  }
+
   /** Whether its bodies are sheet, made as the part's sheet process says. */
   public boolean isSheet() {
     return false;
