@@ -3,6 +3,7 @@
 #include <BRepAlgoAPI_Cut.hxx>
 #include <BRepAlgoAPI_Splitter.hxx>
 #include <BRepBndLib.hxx>
+#include <BRepClass3d_SolidClassifier.hxx>
 #include <BRepBuilderAPI_MakeFace.hxx>
 #include <BRepTools.hxx>
 #include <BRep_Builder.hxx>
@@ -115,6 +116,24 @@ TopoDS_Shape Side(bool front, const TopoDS_Face& divider, const History& history
   return Unwrapped(kept);
 }
 
+// The solids of the result in which one of the points lies.
+TopoDS_Shape At(const kernel::v1::Divide& in, const TopoDS_Shape& result) {
+  TopoDS_Compound kept;
+  BRep_Builder builder;
+  builder.MakeCompound(kept);
+  for (TopExp_Explorer solid(result, TopAbs_SOLID); solid.More(); solid.Next()) {
+    BRepClass3d_SolidClassifier classifier(solid.Current());
+    for (const Vec& at : in.at()) {
+      classifier.Perform(PointOf(at), Precision::Confusion());
+      if (classifier.State() != TopAbs_IN) continue;
+      builder.Add(kept, solid.Current());
+      break;
+    }
+  }
+  if (kept.NbChildren() == 0) throw Refused{"nothing-kept", "no part of the solid is kept"};
+  return Unwrapped(kept);
+}
+
 // The solids of the result that have, or have not, a face come from the chosen ones of the input.
 TopoDS_Shape Marked(const kernel::v1::Divide& in, const Numbered& numbered, const History& history,
                     const TopoDS_Shape& result) {
@@ -148,6 +167,19 @@ void RecordDivider(const TopoDS_Shape& divider, const History& history, const To
   }
 }
 
+TopoDS_Shape Chosen(const kernel::v1::Divide& in, const TopoDS_Shape& shape, const TopoDS_Shape& divider,
+                    const History& history, const TopoDS_Shape& result) {
+  switch (in.side()) {
+    case DIVIDE_FRONT:
+    case DIVIDE_BACK:
+      return Side(in.side() == DIVIDE_FRONT, TopoDS::Face(divider), history, result);
+    case DIVIDE_AT:
+      return At(in, result);
+    default:
+      return Marked(in, Numbered(shape), history, result);
+  }
+}
+
 template <class Operation>
 void Finish(Operation& op, const kernel::v1::Divide& in, const TopoDS_Shape& shape, const TopoDS_Shape& divider,
             ShapeStore& store, ShapeReply* out) {
@@ -161,10 +193,7 @@ void Finish(Operation& op, const kernel::v1::Divide& in, const TopoDS_Shape& sha
   op.Build();
   if (!op.IsDone() || op.HasErrors()) throw Refused{"refused", "the library could not divide the solid"};
   const MakerHistory<Operation> history(op);
-  const TopoDS_Shape result =
-      in.side() == DIVIDE_MARKED
-          ? Marked(in, Numbered(shape), history, op.Shape())
-          : Side(in.side() == DIVIDE_FRONT, TopoDS::Face(divider), history, op.Shape());
+  const TopoDS_Shape result = Chosen(in, shape, divider, history, op.Shape());
   RecordOrigins(shape, 0, history, result, GeneratedFromFace::kIsNew, out);
   RecordDivider(divider, history, result, out);
   Describe(result, store, out);

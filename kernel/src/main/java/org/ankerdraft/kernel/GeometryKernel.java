@@ -249,6 +249,18 @@ public final class GeometryKernel implements AutoCloseable {
         budget);
   }
 
+  /** The parts of a solid outside or inside a body in which one of some points lies. */
+  public Outcome<Derived> partsAt(
+      Shape shape, Divider.Body divider, List<Vec3> points, Budget budget) {
+    return askShape(
+        r ->
+            r.setDivide(
+                divideBy(shape, divider)
+                    .setSide(DivideSide.DIVIDE_AT)
+                    .addAllAt(points.stream().map(Wire::vec).toList())),
+        budget);
+  }
+
   private Divide.Builder divideBy(Shape shape, Divider divider) {
     Divide.Builder divide = Divide.newBuilder().setShape(handle(shape));
     return switch (divider) {

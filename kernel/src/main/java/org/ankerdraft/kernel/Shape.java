@@ -24,6 +24,19 @@ public final class Shape {
     public double diagonalMm() {
       return boxMin.distance(boxMax);
     }
+
+    /**
+     * How far the box reaches from a point along a direction, mm; negative if all of it lies
+     * behind.
+     *
+     * @param way of length 1
+     */
+    public double reach(Vec3 from, Vec3 way) {
+      double x = (way.x() > 0 ? boxMax : boxMin).x();
+      double y = (way.y() > 0 ? boxMax : boxMin).y();
+      double z = (way.z() > 0 ? boxMax : boxMin).z();
+      return new Vec3(x, y, z).minus(from).dot(way);
+    }
   }
 
   private static final long BYTES_FOR_EACH = 400;

@@ -22,6 +22,7 @@ import org.ankerdraft.core.step.imported.ImportKind;
 import org.ankerdraft.core.step.joggle.JoggleKind;
 import org.ankerdraft.core.step.pattern.PatternKind;
 import org.ankerdraft.core.step.revolve.RevolveKind;
+import org.ankerdraft.core.step.rib.RibKind;
 import org.ankerdraft.core.step.round.RoundKind;
 import org.ankerdraft.core.step.shell.ShellKind;
 import org.ankerdraft.core.step.sketch.SketchKind;
@@ -35,6 +36,7 @@ public final class StepKinds {
           new ExtrudeKind(),
           new RevolveKind(),
           new HoleKind(),
+          new RibKind(),
           new PatternKind(),
           new DivideKind(),
           new CombineKind(),

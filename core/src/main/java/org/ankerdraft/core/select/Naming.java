@@ -50,6 +50,21 @@ public final class Naming {
 
     /** A face whose origin the library does not tell. */
     FaceName unknown();
+
+    /** Of something that is cut: the cut has one name. */
+    static Births ofCut(FaceName cut, FaceName unknown) {
+      return new Births() {
+        @Override
+        public FaceName fromPlane(int index) {
+          return cut;
+        }
+
+        @Override
+        public FaceName unknown() {
+          return unknown;
+        }
+      };
+    }
   }
 
   private static final double SAME_PLACE_MM = 1e-4;

@@ -78,16 +78,6 @@ final class DivideBuilder {
   }
 
   private Naming.Births births() {
-    return new Naming.Births() {
-      @Override
-      public FaceName fromPlane(int index) {
-        return FaceName.of(step.id(), "cut");
-      }
-
-      @Override
-      public FaceName unknown() {
-        return FaceName.of(step.id(), "face");
-      }
-    };
+    return Naming.Births.ofCut(FaceName.of(step.id(), "cut"), FaceName.of(step.id(), "face"));
   }
 }

@@ -69,15 +69,7 @@ final class UpTo {
   /** Far enough to leave the body, mm. */
   double reachMm() throws StepFailed {
     Shape.Mass m = ahead.named().shape().mass();
-    double reach = 0;
-    for (int corner = 0; corner < 8; corner++) {
-      Vec3 at =
-          new Vec3(
-              (corner & 1) == 0 ? m.boxMin().x() : m.boxMax().x(),
-              (corner & 2) == 0 ? m.boxMin().y() : m.boxMax().y(),
-              (corner & 4) == 0 ? m.boxMin().z() : m.boxMax().z());
-      reach = Math.max(reach, at.minus(way.start).dot(way.along));
-    }
+    double reach = m.reach(way.start, way.along);
     if (!(reach > context.tolerance.lengthMm())) {
       throw new StepFailed(
           what,
@@ -214,16 +206,6 @@ final class UpTo {
   }
 
   private Naming.Births births() {
-    return new Naming.Births() {
-      @Override
-      public FaceName fromPlane(int index) {
-        return FaceName.of(stepId, "end");
-      }
-
-      @Override
-      public FaceName unknown() {
-        return FaceName.of(stepId, "face");
-      }
-    };
+    return Naming.Births.ofCut(FaceName.of(stepId, "end"), FaceName.of(stepId, "face"));
   }
 }

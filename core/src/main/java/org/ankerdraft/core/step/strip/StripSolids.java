@@ -312,17 +312,7 @@ final class StripSolids {
                 Naming.name(
                     d,
                     List.of(strip),
-                    new Naming.Births() {
-                      @Override
-                      public FaceName fromPlane(int index) {
-                        return name("mitre", origin);
-                      }
-
-                      @Override
-                      public FaceName unknown() {
-                        return name("face", origin);
-                      }
-                    }));
+                    Naming.Births.ofCut(name("mitre", origin), name("face", origin))));
     return switch (cut) {
       case Outcome.Failed<NamedShape>(var failure) ->
           throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), strip));

@@ -1,0 +1,2 @@
+/** Ribs from open lines to the walls around them. */
+package org.ankerdraft.core.step.rib;
