@@ -201,6 +201,10 @@ final class MainWindow {
     return pencil;
   }
 
+  List<Action> actions() {
+    return actions;
+  }
+
   FileActions files() {
     return files;
   }

@@ -34,7 +34,7 @@ class PartingTest extends InWindow {
   @Test
   void aBodyIsDividedAtAHeight() throws Exception {
     settle();
-    keys(KeyCode.S, KeyCode.D);
+    keys(KeyCode.S, KeyCode.V);
     until(() -> onFx(() -> window.session().document().steps().getLast()) instanceof Divide);
     // The plane through the origin is the block's foot: it divides nothing, and that is said.
     until(() -> text(".outcome").contains("not divided there"));

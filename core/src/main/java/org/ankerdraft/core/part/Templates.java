@@ -27,6 +27,7 @@ public final class Templates {
   private static final List<String> DEMOS =
       List.of(
           "lamp-base",
+          "battery-cradle",
           "lens-ring",
           "lantern-shade",
           "mast-bracket",

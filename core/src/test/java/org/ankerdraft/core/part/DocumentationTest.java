@@ -40,6 +40,7 @@ public class DocumentationTest {
     for (String demo :
         List.of(
             "lamp-base",
+            "battery-cradle",
             "lens-ring",
             "lantern-shade",
             "mast-bracket",

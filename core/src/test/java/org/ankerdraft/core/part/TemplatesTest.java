@@ -38,6 +38,7 @@ class TemplatesTest {
         .extracting(PartDocument::name)
         .containsExactly(
             "lamp-base",
+            "battery-cradle",
             "lens-ring",
             "lantern-shade",
             "mast-bracket",

@@ -85,7 +85,7 @@ public final class DivideKind extends StepKind<Divide> {
                 v.get(FACE_BODY),
                 v.get(KEEP),
                 v.get(NEW_BODY)),
-        new Rail(Stage.SHAPE, "Divide", 'D', "split cut parting halves lid base two bodies", true));
+        new Rail(Stage.SHAPE, "Divide", 'V', "split cut parting halves lid base two bodies", true));
   }
 
   private static Divide withFace(Divide d, FaceChoice face) {
