@@ -169,7 +169,7 @@ class RibTest {
         Parts.ok(
             TUB
                 + rib(12, line("a", -4, 5, 7, 5), ",'thickness':'1.2 mm','draft':'0.5 deg'")
-                + ",{'kind':'round','id':'e','sets':[{'edges':[{'choose':'edge','name':'rib/left:a|w/inner(tub/start)'}],'size':'0.5 mm'}]}");
+                + ",{'kind':'round','id':'e','sets':[{'edges':[{'choose':'edge','name':'rib/right:a|w/inner(tub/start)'}],'size':'0.5 mm'}]}");
     NamedShape body = state.bodies().get("Tub").named();
     assertThat(body.face(FaceName.ofPart("rib", "left", "a"))).isPositive();
     assertThat(body.face(FaceName.ofPart("rib", "right", "a"))).isPositive();
