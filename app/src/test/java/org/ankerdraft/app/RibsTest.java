@@ -26,8 +26,7 @@ class RibsTest extends InWindow {
   private static double ribs(double thickness, double draftDeg) {
     double lean = 2 * Math.tan(Math.toRadians(draftDeg));
     double mean = thickness + lean * 5;
-    double square =
-        10 * (thickness * thickness + thickness * lean * 10 + lean * lean * 100 / 3);
+    double square = 10 * (thickness * thickness + thickness * lean * 10 + lean * lean * 100 / 3);
     return (56 + 36) * 10 * mean - square;
   }
 
