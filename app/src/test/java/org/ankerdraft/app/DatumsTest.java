@@ -20,13 +20,6 @@ class DatumsTest extends InWindow {
     """;
   }
 
-  private void keys(KeyCode... codes) {
-    robot.interact(() -> window.view().requestFocus());
-    for (KeyCode code : codes) {
-      robot.push(code);
-    }
-  }
-
   private DatumPlane datum() {
     return onFx(() -> (DatumPlane) window.session().document().step("plane1").orElseThrow());
   }

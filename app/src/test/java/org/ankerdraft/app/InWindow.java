@@ -96,6 +96,14 @@ abstract class InWindow {
     return onFx(() -> ((Label) robot.lookup(query).query()).getText());
   }
 
+  /** Strokes in the view. */
+  protected void keys(KeyCode... codes) {
+    robot.interact(() -> window.view().requestFocus());
+    for (KeyCode code : codes) {
+      robot.push(code);
+    }
+  }
+
   protected void type(String query, String text) {
     robot.clickOn(query);
     robot.push(KeyCode.CONTROL, KeyCode.A);

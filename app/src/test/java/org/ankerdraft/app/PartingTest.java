@@ -24,13 +24,6 @@ class PartingTest extends InWindow {
     """;
   }
 
-  private void keys(KeyCode... codes) {
-    robot.interact(() -> window.view().requestFocus());
-    for (KeyCode code : codes) {
-      robot.push(code);
-    }
-  }
-
   @Test
   void aBodyIsDividedAtAHeight() throws Exception {
     settle();

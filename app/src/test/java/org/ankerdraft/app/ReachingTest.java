@@ -38,12 +38,8 @@ class ReachingTest extends InWindow {
 
   @Test
   void aPinGoesDownToTheFaceThatIsPointedAt() throws Exception {
-    robot.interact(() -> {
-      window.session().select("c");
-      window.view().requestFocus();
-    });
-    robot.push(KeyCode.S);
-    robot.push(KeyCode.E);
+    robot.interact(() -> window.session().select("c"));
+    keys(KeyCode.S, KeyCode.E);
     settle();
     extent("to next");
     until(() -> last().extent() == Extrude.Extent.TO_NEXT);

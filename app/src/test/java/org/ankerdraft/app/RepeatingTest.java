@@ -25,13 +25,6 @@ class RepeatingTest extends InWindow {
     """;
   }
 
-  private void keys(KeyCode... codes) {
-    robot.interact(() -> window.view().requestFocus());
-    for (KeyCode code : codes) {
-      robot.push(code);
-    }
-  }
-
   @Test
   void theSelectedStepIsRepeated() throws Exception {
     robot.interact(() -> window.session().select("h"));

@@ -34,12 +34,8 @@ class RibsTest extends InWindow {
   void linesBecomeRibs() throws Exception {
     settle();
     double tub = volume();
-    robot.interact(() -> {
-      window.session().select("l");
-      window.view().requestFocus();
-    });
-    robot.push(KeyCode.W);
-    robot.push(KeyCode.R);
+    robot.interact(() -> window.session().select("l"));
+    keys(KeyCode.W, KeyCode.R);
     until(() -> onFx(() -> window.session().document().steps().getLast()) instanceof Rib);
     settle();
     assertThat(volume() - tub).isCloseTo(ribs(1.2, 0.5), within(1e-3));

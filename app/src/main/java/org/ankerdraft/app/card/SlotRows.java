@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
-import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -37,14 +36,13 @@ import org.ankerdraft.core.form.Measure;
 import org.ankerdraft.core.form.Place;
 import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.form.WordForm;
+import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Step;
-import org.ankerdraft.core.step.datum.DatumAxis;
-import org.ankerdraft.core.step.datum.DatumPlane;
-import org.ankerdraft.core.step.sketch.Sketch;
 
 /**
  * Rows that show and change the slots of something. The rows are made anew when there are others;
@@ -167,11 +165,9 @@ public final class SlotRows<S> {
       case Form<T> f when f.equals(FaceChoice.LIST) -> facesRow(slot);
       case Form<T> f when f.equals(FaceChoice.FORM) -> faceRow(slot);
       case Form<T> f when f.equals(EdgeChoice.LIST) -> edgesRow(slot);
-      case Form<T> f when f.equals(References.SKETCH) -> stepRow(slot, Sketch.class::isInstance);
-      case Form<T> f when f.equals(References.PLANE) ->
-          stepRow(slot, s -> s instanceof Sketch || s instanceof DatumPlane);
-      case Form<T> f when f.equals(References.LINES) ->
-          stepRow(slot, s -> s instanceof Sketch || s instanceof DatumAxis);
+      case Form<T> f when f.equals(References.SKETCH) -> stepRow(slot, Offer.AREAS);
+      case Form<T> f when f.equals(References.PLANE) -> stepRow(slot, Offer.PLANE);
+      case Form<T> f when f.equals(References.LINES) -> stepRow(slot, Offer.LINES);
       case ListForm<?> list -> listRow(slot, list);
       default -> textRow(slot);
     };
@@ -354,8 +350,12 @@ public final class SlotRows<S> {
   }
 
   @SuppressWarnings("unchecked") // references are texts
-  private <T> Node stepRow(Slot.Value<S, T> slot, Predicate<Step> isWanted) {
-    List<String> ids = session.document().steps().stream().filter(isWanted).map(Step::id).toList();
+  private <T> Node stepRow(Slot.Value<S, T> slot, Offer wanted) {
+    List<String> ids =
+        session.document().steps().stream()
+            .filter(s -> StepKinds.of(s).offers(wanted))
+            .map(Step::id)
+            .toList();
     return optionRow((Slot.Value<S, String>) slot, ids, v -> v, shown -> shown);
   }
 

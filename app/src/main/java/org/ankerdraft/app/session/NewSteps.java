@@ -15,10 +15,10 @@ import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.StepKind;
-import org.ankerdraft.core.step.datum.DatumPlane;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.vectors.Vec3;
 
@@ -136,7 +136,8 @@ public final class NewSteps implements Picks {
     return faces().isEmpty()
         ? session
             .selectedStep()
-            .filter(DatumPlane.class::isInstance)
+            .filter(
+                s -> StepKinds.of(s).offers(Offer.PLANE) && !StepKinds.of(s).offers(Offer.AREAS))
             .map(d -> PlaneRef.of(d.id()))
             .orElse(PlaneRef.LEVEL)
         : Picks.super.plane();

@@ -23,6 +23,7 @@ import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Repair;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.StepKind;
@@ -65,6 +66,10 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
   /** Null if it starts none. */
   public String startedBody() {
     return kind.startedBody(step);
+  }
+
+  public boolean offers(Offer what) {
+    return kind.offers().contains(what);
   }
 
   public Set<String> consumedBodies() {

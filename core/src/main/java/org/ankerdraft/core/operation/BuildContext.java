@@ -235,6 +235,16 @@ public final class BuildContext {
     return faces;
   }
 
+  /** The one face of a body that is chosen. */
+  public int oneFace(String what, NamedShape named, FaceChoice choice)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    Set<Integer> faces = someFaces(what, named, List.of(choice));
+    if (faces.size() > 1) {
+      throw new StepFailed(what, "the choice describes " + faces.size() + " faces; it needs one");
+    }
+    return faces.iterator().next();
+  }
+
   /** The inputs that a plane asks for. */
   public static Inputs inputsOf(PlaneRef plane) {
     return plane.face() == null ? Inputs.NONE : Inputs.NONE.body(plane.body());

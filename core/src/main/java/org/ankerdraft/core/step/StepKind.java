@@ -199,6 +199,11 @@ public abstract class StepKind<S extends Step> {
     return null;
   }
 
+  /** What other steps may take from such a step. */
+  public Set<Offer> offers() {
+    return Set.of();
+  }
+
   /** Names of bodies that are no longer there once a step is built. */
   public Set<String> consumedBodies(S step) {
     return Set.of();

@@ -1,5 +1,6 @@
 package org.ankerdraft.core.step.combine;
 
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -100,7 +101,7 @@ public final class CombineKind extends StepKind<Combine> {
         result = Combiner.combine(in, WHAT, step.how(), result, other, step.id());
       }
     } else {
-      List<NamedShape> others = new java.util.ArrayList<>();
+      List<NamedShape> others = new ArrayList<>();
       for (String tool : step.tools()) {
         others.add(in.body(WHAT, tool).named());
       }

@@ -1,6 +1,7 @@
 package org.ankerdraft.core.step.datum;
 
 import java.util.List;
+import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
@@ -16,6 +17,7 @@ import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
 import org.ankerdraft.core.step.Stage;
@@ -73,6 +75,11 @@ public final class DatumAxisKind extends StepKind<DatumAxis> {
             new DatumAxis(
                 head, v.get(WAY), v.get(OF), v.get(FROM), v.get(TO), v.get(POINTS), v.get(SIZE)),
         new Rail(Stage.SHAPE, "Datum axis", 'A', "work reference line centre", false));
+  }
+
+  @Override
+  public Set<Offer> offers() {
+    return Set.of(Offer.LINES);
   }
 
   @Override

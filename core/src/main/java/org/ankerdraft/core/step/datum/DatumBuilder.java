@@ -157,7 +157,7 @@ final class DatumBuilder {
       throw StepFailed.waits(PLANE, "it needs the round face that it touches");
     }
     NamedShape named = context.body(PLANE, step.body()).named();
-    int number = context.someFaces(PLANE, named, List.of(step.face())).iterator().next();
+    int number = context.oneFace(PLANE, named, step.face());
     Topology.Face face = named.topology().face(number);
     if (face.kind() != SurfaceKind.CYLINDER && face.kind() != SurfaceKind.CONE) {
       throw new StepFailed(

@@ -1,6 +1,7 @@
 package org.ankerdraft.core.step.datum;
 
 import java.util.List;
+import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
@@ -18,6 +19,7 @@ import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
 import org.ankerdraft.core.step.Stage;
@@ -102,6 +104,11 @@ public final class DatumPlaneKind extends StepKind<DatumPlane> {
                 v.get(SIZE)),
         new Rail(
             Stage.SHAPE, "Datum plane", 'L', "work reference offset angle tangent mid", false));
+  }
+
+  @Override
+  public Set<Offer> offers() {
+    return Set.of(Offer.PLANE);
   }
 
   @Override

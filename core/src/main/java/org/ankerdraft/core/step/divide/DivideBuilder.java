@@ -3,7 +3,6 @@ package org.ankerdraft.core.step.divide;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
@@ -58,8 +57,7 @@ final class DivideBuilder {
       return new Divider.Plane(context.frame(WHAT, step.plane().inBody(step.body())).plane());
     }
     NamedShape named = context.body(WHAT, step.bodyOfFace()).named();
-    Set<Integer> faces = context.someFaces(WHAT, named, List.of(step.face()));
-    return new Divider.Face(named.shape(), faces.iterator().next(), true);
+    return new Divider.Face(named.shape(), context.oneFace(WHAT, named, step.face()), true);
   }
 
   private NamedShape part(NamedShape whole, Divider by, boolean isFront)

@@ -134,7 +134,7 @@ final class ExtrudeBuilder {
     }
     Body ahead = context.body(what, step.bodyAhead());
     if (step.extent() == Extrude.Extent.TO_FACE) {
-      int face = UpTo.oneFace(context, what, ahead.named(), step.to());
+      int face = context.oneFace(what, ahead.named(), step.to());
       // A face tells by itself on which side of the sketch it lies.
       boolean behind = UpTo.liesBehind(ahead.named(), face, sketch.frame().origin(), along);
       from = behind ? from.negated() : from;

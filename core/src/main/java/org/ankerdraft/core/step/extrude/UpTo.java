@@ -5,15 +5,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
-import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.StepFailed;
-import org.ankerdraft.core.select.Choosing;
-import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
@@ -78,16 +75,6 @@ final class UpTo {
               + " lies behind it: it goes the other way if its direction is turned round");
     }
     return reach + BEYOND * m.diagonalMm();
-  }
-
-  /** The one face that is chosen. */
-  static int oneFace(BuildContext context, String what, NamedShape named, FaceChoice choice)
-      throws StepFailed, ExpressionException, Choosing.Adrift {
-    Set<Integer> faces = context.someFaces(what, named, List.of(choice));
-    if (faces.size() > 1) {
-      throw new StepFailed(what, "the choice describes " + faces.size() + " faces; it needs one");
-    }
-    return faces.iterator().next();
   }
 
   /** Whether all of a face's edges lie on the side of a plane from which its normal looks away. */

@@ -14,6 +14,9 @@ import org.ankerdraft.core.step.Step;
  * Plain round holes into a plane, against its normal. A place without an id is given one, which it
  * then keeps, so that the faces of a hole keep their names when another place is taken away.
  *
+ * @param screw for which it is; null for none
+ * @param fit whether that screw is cut into it or passes through it
+ * @param diameter null for that which belongs to the screw
  * @param depth null: through the whole body
  * @param mouth how it is widened where it begins
  * @param mouthDiameter of a widened mouth
@@ -27,6 +30,8 @@ public record Hole(
     String body,
     PlaneRef plane,
     List<Place> points,
+    ScrewSize screw,
+    ScrewSize.Fit fit,
     Expr diameter,
     Expr depth,
     Mouth mouth,
@@ -47,11 +52,24 @@ public record Hole(
   public static Hole plain(
       Head head, String body, PlaneRef plane, List<Place> points, Expr diameter, Expr depth) {
     return new Hole(
-        head, body, plane, points, diameter, depth, Mouth.PLAIN, null, null, null, null);
+        head,
+        body,
+        plane,
+        points,
+        null,
+        null,
+        diameter,
+        depth,
+        Mouth.PLAIN,
+        null,
+        null,
+        null,
+        null);
   }
 
   public Hole {
     mouth = mouth == null ? Mouth.PLAIN : mouth;
+    fit = fit == null ? ScrewSize.Fit.TAPPED : fit;
     plane = plane == null ? PlaneRef.LEVEL : plane;
     points = points == null ? List.of() : withIds(points);
   }

@@ -47,7 +47,7 @@ final class HoleBuilder {
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Body body = context.body(WHAT, step.body());
     Frame frame = context.frame(WHAT, step.plane());
-    double radius = context.positiveMm(WHAT, "the diameter", step.diameter()) / 2;
+    double radius = new HoleSizes(context, step).diameterMm() / 2;
     if (step.points().isEmpty()) {
       throw StepFailed.waits(WHAT, "no points are given");
     }

@@ -36,9 +36,27 @@ import org.ankerdraft.kernel.GeometryKernel.Combination;
 
 /** Round holes, plain, counterbored or countersunk. */
 public final class HoleKind extends StepKind<Hole> {
+  private static final Field<Hole, ScrewSize> SCREW =
+      Field.<Hole, ScrewSize>of("screw", screws(), Hole::screw)
+          .label("For screw")
+          .usual("none")
+          .chosen(HoleKind::forScrew)
+          .about("from the table of threads; gives the sizes that are left out");
+  private static final WordForm<ScrewSize.Fit> FITS =
+      WordForm.of(ScrewSize.Fit.TAPPED, "tapped")
+          .or(ScrewSize.Fit.FINE, "fine", "passes, fine")
+          .or(ScrewSize.Fit.MEDIUM, "medium", "passes, medium")
+          .or(ScrewSize.Fit.COARSE, "coarse", "passes, coarse");
+  private static final Field<Hole, ScrewSize.Fit> FIT =
+      Field.<Hole, ScrewSize.Fit>of("fit", FITS, Hole::fit)
+          .otherwise(ScrewSize.Fit.TAPPED)
+          .label("The screw")
+          .shownIf(h -> h.screw() != null)
+          .about("tapped: its thread is cut into the hole; else it passes through, so wide");
   private static final Field<Hole, Expr> DIAMETER =
       StepFields.<Hole>length("diameter", "Diameter", Hole::diameter)
-          .required()
+          .usual(h -> h.screw() == null ? "" : Words.mm(h.screw().holeMm(h.fit())))
+          .about("left out: that which belongs to the screw")
           .grip((h, scene) -> scene.onBorn("wall", 0, -2));
   private static final Field<Hole, Expr> DEPTH =
       StepFields.<Hole>length("depth", "Depth", Hole::depth)
@@ -66,12 +84,15 @@ public final class HoleKind extends StepKind<Hole> {
           .about("how it is widened where it begins; a widened hole begins at the plane");
   private static final Field<Hole, Expr> MOUTH_DIAMETER =
       StepFields.<Hole>length("mouthDiameter", "Mouth diameter", Hole::mouthDiameter)
+          .usual(h -> h.screw() == null ? "" : "as its screw's head")
           .shownIf(h -> h.mouth() != Mouth.PLAIN)
-          .about("of a counterbore, or of a countersink at the plane");
+          .about(
+              "of a counterbore, or of a countersink at the plane; left out: for the screw's head");
   private static final Field<Hole, Expr> MOUTH_DEPTH =
       StepFields.<Hole>length("mouthDepth", "Mouth depth", Hole::mouthDepth)
+          .usual(h -> h.screw() == null ? "" : "as its screw's head")
           .shownIf(h -> h.mouth() == Mouth.COUNTERBORE)
-          .about("of a counterbore");
+          .about("of a counterbore; left out: for the screw's head");
   private static final Field<Hole, Expr> MOUTH_ANGLE =
       StepFields.<Hole>angle("mouthAngle", "Mouth angle", Hole::mouthAngle)
           .usual("90 deg")
@@ -89,6 +110,8 @@ public final class HoleKind extends StepKind<Hole> {
         "hole",
         Hole.class,
         List.of(
+            SCREW,
+            FIT,
             DIAMETER,
             DEPTH,
             PLANE,
@@ -105,6 +128,8 @@ public final class HoleKind extends StepKind<Hole> {
                 v.get(BODY),
                 v.get(PLANE),
                 v.get(POINTS),
+                v.get(SCREW),
+                v.get(FIT),
                 v.get(DIAMETER),
                 v.get(DEPTH),
                 v.get(MOUTH),
@@ -112,11 +137,49 @@ public final class HoleKind extends StepKind<Hole> {
                 v.get(MOUTH_DEPTH),
                 v.get(MOUTH_ANGLE),
                 v.get(TIP)),
-        HoleKind::twice,
-        new Rail(Stage.SHAPE, "Hole", 'H', "drill bore screw counterbore countersink", true));
+        HoleKind::complaint,
+        new Rail(
+            Stage.SHAPE,
+            "Hole",
+            'H',
+            "drill bore screw thread tapped clearance counterbore countersink",
+            true));
   }
 
-  private static Optional<RecordForm.Complaint> twice(Hole h) {
+  private static WordForm<ScrewSize> screws() {
+    WordForm<ScrewSize> out =
+        WordForm.of(ScrewSize.ALL.getFirst(), ScrewSize.ALL.getFirst().name());
+    ScrewSize.ALL.stream().skip(1).forEach(s -> out.or(s, s.name()));
+    return out;
+  }
+
+  /** Chosen by hand, the screw gives the diameter; taken away, it leaves the one it gave. */
+  private static Hole forScrew(Hole h, ScrewSize screw) {
+    Expr diameter =
+        screw == null && h.diameter() == null && h.screw() != null
+            ? new Expr(Words.mm(h.screw().holeMm(h.fit())))
+            : screw == null ? h.diameter() : null;
+    return new Hole(
+        h.head(),
+        h.body(),
+        h.plane(),
+        h.points(),
+        screw,
+        h.fit(),
+        diameter,
+        h.depth(),
+        h.mouth(),
+        h.mouthDiameter(),
+        h.mouthDepth(),
+        h.mouthAngle(),
+        h.tip());
+  }
+
+  private static Optional<RecordForm.Complaint> complaint(Hole h) {
+    if (h.diameter() == null && h.screw() == null) {
+      return Optional.of(
+          new RecordForm.Complaint("diameter", "give a diameter, or the screw it is for"));
+    }
     Set<String> seen = new HashSet<>();
     return h.points().stream()
         .map(Place::id)
@@ -184,8 +247,12 @@ public final class HoleKind extends StepKind<Hole> {
           case COUNTERSINK -> "countersunk ";
         };
     return mouth
-        + "Ø "
-        + s.diameter()
+        + (s.diameter() == null ? "" : "Ø " + s.diameter() + (s.screw() == null ? "" : ", "))
+        + (s.screw() == null
+            ? ""
+            : s.fit() == ScrewSize.Fit.TAPPED
+                ? s.screw() + " tapped"
+                : "for " + s.screw() + ", " + FITS.word(s.fit()))
         + ", "
         + (s.depth() == null ? "through" : s.depth().text())
         + (s.points().size() > 1 ? ", " + s.points().size() + " places" : "");

@@ -30,6 +30,7 @@ final class TurnedHoles {
 
   private final BuildContext context;
   private final Hole step;
+  private final HoleSizes sizes;
   private final Frame frame;
   private final double reach;
 
@@ -39,6 +40,7 @@ final class TurnedHoles {
   TurnedHoles(BuildContext context, Hole step, Frame frame, double reach) {
     this.context = context;
     this.step = step;
+    this.sizes = new HoleSizes(context, step);
     this.frame = frame;
     this.reach = reach;
   }
@@ -56,7 +58,7 @@ final class TurnedHoles {
   }
 
   private List<Corner> section() throws StepFailed, ExpressionException {
-    double r = context.positiveMm(WHAT, "the diameter", step.diameter()) / 2;
+    double r = sizes.diameterMm() / 2;
     double depth =
         step.depth() == null ? reach : context.positiveMm(WHAT, "the depth", step.depth());
     List<Corner> out = new ArrayList<>();
@@ -65,7 +67,7 @@ final class TurnedHoles {
       case PLAIN -> out.add(new Corner("mouth", new Xy(r, 0)));
       case COUNTERBORE -> {
         double wide = wide(r);
-        double down = within(depth, context.positiveMm(WHAT, "the mouth depth", step.mouthDepth()));
+        double down = within(depth, sizes.mouthDepthMm());
         out.add(new Corner("mouth", new Xy(wide, 0)));
         out.add(new Corner("mouth-wall", new Xy(wide, -down)));
         out.add(new Corner("shoulder", new Xy(r, -down)));
@@ -86,7 +88,7 @@ final class TurnedHoles {
   }
 
   private double wide(double radius) throws StepFailed, ExpressionException {
-    double wide = context.positiveMm(WHAT, "the mouth diameter", step.mouthDiameter()) / 2;
+    double wide = sizes.mouthDiameterMm() / 2;
     if (wide < radius + context.tolerance.lengthMm()) {
       throw new StepFailed(
           WHAT,

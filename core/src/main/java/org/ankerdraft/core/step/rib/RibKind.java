@@ -1,7 +1,6 @@
 package org.ankerdraft.core.step.rib;
 
 import java.util.List;
-import java.util.Optional;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
@@ -27,7 +26,6 @@ public final class RibKind extends StepKind<Rib> {
   private static final Field<Rib, Expr> THICKNESS =
       StepFields.<Rib>length("thickness", "Thickness", Rib::thickness)
           .required()
-          .grip((r, scene) -> Optional.empty())
           .about("at the sketch plane; a share of the wall is an expression such as `0.6*wall`");
   private static final Field<Rib, Expr> DRAFT =
       StepFields.<Rib>angle("draft", "Draft", Rib::draft)

@@ -23,6 +23,7 @@ import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.SketchResolver;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
 import org.ankerdraft.core.step.Stage;
@@ -145,6 +146,11 @@ public final class SketchKind extends StepKind<Sketch> {
         .filter(n -> !seen.add(n))
         .findFirst()
         .map(n -> new RecordForm.Complaint("curves", "two curves are named " + n));
+  }
+
+  @Override
+  public Set<Offer> offers() {
+    return Set.of(Offer.values());
   }
 
   @Override
