@@ -51,7 +51,8 @@ import org.ankerdraft.vectors.Vec3;
  * are restored in the new one from their bytes as they are used.
  *
  * <p>Each method answers with an {@link Outcome}; none throws for bad geometry. Whether a result is
- * sound is for the caller to judge by {@link Shape#proof()}.
+ * sound is for the caller to judge by {@link Shape#proof()}. Long because it is the one list of
+ * what can be asked: a method for each request, and little in it.
  */
 public final class GeometryKernel implements AutoCloseable {
 

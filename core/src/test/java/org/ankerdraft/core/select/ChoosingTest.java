@@ -131,6 +131,25 @@ class ChoosingTest {
     assertThat(faces(tapered, choice)).hasSize(expected - 2);
   }
 
+  /**
+   * Of a box with two rounds of 3 mm and one of 1 mm on its upright edges, a slot in its top and a
+   * bore: the ends of the slot run smoothly into its walls and are rounds by that, the bore is
+   * none.
+   */
+  @ParameterizedTest
+  @CsvSource({"'', 5", "5 mm, 5", "4 mm, 5", "3.9 mm, 3", "1 mm, 1", "0.9 mm, 0"})
+  void roundsAreToldByTheirNeighboursAndRadius(String upTo, int expected) throws Exception {
+    NamedShape part =
+        of(
+            Parts.box(40, 30, 20)
+                + ",{'kind':'round','id':'a','sets':[{'edges':[{'choose':'edge','name':'box/side:r.left|box/side:r.top'},{'choose':'edge','name':'box/side:r.right|box/side:r.top'}],'size':'3 mm'},"
+                + "{'edges':[{'choose':'edge','name':'box/side:r.left|box/side:r.bottom'}],'size':'1 mm'}]},"
+                + "{'kind':'sketch','id':'q','curves':[{'curve':'slot','name':'g','from':['-6 mm','0 mm'],'to':['2 mm','0 mm'],'width':'8 mm'},{'curve':'circle','name':'k','centre':['12 mm','0 mm'],'diameter':'4 mm'}]},"
+                + "{'kind':'extrude','id':'cut','sketch':'q','depth':'20 mm','use':'subtract'}");
+    FaceChoice choice = new FaceChoice.Rounds(upTo.isEmpty() ? null : new Expr(upTo));
+    assertThat(faces(part, choice)).hasSize(expected).doesNotContain("cut/side:k");
+  }
+
   @Test
   void nearestFindsTheFaceThePointLiesOn() throws Exception {
     // Near the rim of the top, far from its middle and close to the middle of the side.
