@@ -10,6 +10,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.FlowPane;
@@ -20,15 +21,26 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 
 /** What the view of an empty part offers: templates, the demo parts, files opened last. */
-final class StartPane extends VBox {
+final class StartPane extends ScrollPane {
   private static final double PICTURE_WIDTH = 100;
   private static final double PICTURE_HEIGHT = 65;
+  private static final int TILES = 4;
+  private static final double TILE_WIDTH = PICTURE_WIDTH + 24;
+
+  /** Room for the column's margins, and for a scroll bar where not everything fits. */
+  private static final double BESIDE_TILES = 62;
 
   private final FileActions files;
+  private final VBox column = new VBox();
 
   StartPane(FileActions files) {
     this.files = files;
     getStyleClass().add("start-pane");
+    column.getStyleClass().add("start-column");
+    setContent(column);
+    setFitToWidth(true);
+    setPrefViewportWidth(TILES * TILE_WIDTH + BESIDE_TILES);
+    setHbarPolicy(ScrollBarPolicy.NEVER);
     setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
     setPickOnBounds(false);
   }
@@ -43,12 +55,12 @@ final class StartPane extends VBox {
   }
 
   void fill() {
-    getChildren().clear();
+    column.getChildren().clear();
     Label title = new Label("Begin a part");
     title.getStyleClass().add("card-title");
     Label hint = new Label("by drawing (keys S D), with a template or a file");
     hint.getStyleClass().add("second");
-    getChildren().addAll(title, hint);
+    column.getChildren().addAll(title, hint);
     FlowPane templates = tiles("Templates");
     for (PartDocument t : files.templates()) {
       boolean isSheet = t.process().sheet() != null;
@@ -89,15 +101,15 @@ final class StartPane extends VBox {
     Button open = new Button("Open a file …    Ctrl O");
     open.getStyleClass().add("link");
     open.setOnAction(e -> files.chooseAndOpen());
-    getChildren().add(open);
+    column.getChildren().add(open);
   }
 
   private FlowPane tiles(String heading) {
     Label l = new Label(heading);
     l.getStyleClass().add("field-heading");
     FlowPane tiles = new FlowPane(8, 8);
-    tiles.setPrefWrapLength(4 * (PICTURE_WIDTH + 24));
-    getChildren().addAll(l, tiles);
+    tiles.setPrefWrapLength(TILES * TILE_WIDTH);
+    column.getChildren().addAll(l, tiles);
     return tiles;
   }
 
