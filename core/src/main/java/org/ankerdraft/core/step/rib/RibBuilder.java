@@ -163,10 +163,9 @@ final class RibBuilder {
     if (isFree) {
       return reach;
     }
-    double half = thickness / 2;
     return neighbour == null
-        ? half
-        : (half + depth * Math.max(0, Math.tan(draft)) + half)
+        ? thickness / 2
+        : (thickness + depth * Math.max(0, Math.tan(draft)))
             * Math.tan(neighbour.angleTo(piece.along()) / 2);
   }
 
@@ -214,7 +213,7 @@ final class RibBuilder {
             List.of(region),
             frame.plane(),
             Vec3.ZERO,
-            along.times(frame.normal().dot(along) * length),
+            along.times(length),
             new Prisms.Births(
                 names,
                 FaceName.ofPart(step.id(), "tip-start", piece.name),
