@@ -1,11 +1,15 @@
 package org.ankerdraft.core.operation;
 
 import java.util.DoubleSummaryStatistics;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.ankerdraft.core.geometry.MeshAccuracy;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.GeometryKernel.MeshProof;
@@ -65,6 +69,34 @@ public final class Proofs {
       return Optional.of("a cone runs on past its tip");
     }
     return meshFault(what.accuracy(shape.mass().diagonalMm()), shape, kernel, budget, 1);
+  }
+
+  /**
+   * Sound, in as many pieces as before, and with all faces that were there.
+   *
+   * @param mayVanish faces that may be swallowed
+   */
+  public static Optional<String> wholeness(
+      Of what,
+      NamedShape before,
+      NamedShape after,
+      Set<FaceName> mayVanish,
+      GeometryKernel kernel,
+      Budget budget)
+      throws Ladder.Stopped {
+    Optional<String> unsound = soundness(what, after.shape(), kernel, budget);
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    if (after.shape().proof().solids() != before.shape().proof().solids()) {
+      return Optional.of("the body falls apart");
+    }
+    Set<FaceName> there = new HashSet<>();
+    after.faceNames().forEach(n -> there.add(n.bare()));
+    return before.faceNames().stream()
+        .filter(name -> !there.contains(name.bare()) && !mayVanish.contains(name))
+        .findFirst()
+        .map(name -> "face " + name + " is swallowed");
   }
 
   /**

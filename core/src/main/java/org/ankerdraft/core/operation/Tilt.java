@@ -185,21 +185,13 @@ public final class Tilt {
    */
   public Optional<String> fault(Proofs.Of what, NamedShape result, Set<FaceName> mayVanish)
       throws Ladder.Stopped {
-    Optional<String> unsound =
-        Proofs.soundness(what, result.shape(), context.kernel, context.budget());
-    if (unsound.isPresent()) {
-      return unsound;
-    }
-    if (result.shape().proof().solids() != input.shape().proof().solids()) {
-      return Optional.of("the body falls apart");
+    Optional<String> incomplete =
+        Proofs.wholeness(what, input, result, mayVanish, context.kernel, context.budget());
+    if (incomplete.isPresent()) {
+      return incomplete;
     }
     Set<FaceName> there = new LinkedHashSet<>();
     result.faceNames().forEach(n -> there.add(n.bare()));
-    for (FaceName name : input.faceNames()) {
-      if (!there.contains(name.bare()) && !mayVanish.contains(name)) {
-        return Optional.of("face " + name + " is swallowed");
-      }
-    }
     Set<FaceName> before = new LinkedHashSet<>();
     input.faceNames().forEach(n -> before.add(n.bare()));
     for (FaceName name : there) {

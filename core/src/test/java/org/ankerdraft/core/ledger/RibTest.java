@@ -114,6 +114,15 @@ class RibTest {
         .isCloseTo(wanted, within(1e-6 * wanted));
   }
 
+  /** A line in two pieces, one straight on from the other, is one rib. */
+  @Test
+  void aLineInTwoStraightPieces() {
+    String lines = line("a", -20, 3, 2, 3) + "," + line("b", 2, 3, 20, 3);
+    double wanted = 1.2 * 10 * 56;
+    assertThat(added(TUB, rib(12, lines, ",'thickness':'1.2 mm'")))
+        .isCloseTo(wanted, within(1e-6 * wanted));
+  }
+
   /** An end on another rib stops there; it does not go on to the wall behind. */
   @Test
   void aRibMayEndOnAnother() {

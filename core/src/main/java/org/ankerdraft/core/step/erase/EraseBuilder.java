@@ -99,25 +99,13 @@ final class EraseBuilder {
   /** Sound, in as many pieces, without the erased faces and with all others. */
   private Optional<String> fault(NamedShape input, NamedShape result, Set<FaceName> erased)
       throws Ladder.Stopped {
-    Optional<String> unsound =
-        Proofs.soundness(Proofs.Of.BODY, result.shape(), context.kernel, context.budget());
-    if (unsound.isPresent()) {
-      return unsound;
-    }
-    if (result.shape().proof().solids() != input.shape().proof().solids()) {
-      return Optional.of("the body falls apart");
-    }
-    Set<FaceName> there = new LinkedHashSet<>();
-    result.faceNames().forEach(n -> there.add(n.bare()));
-    for (FaceName name : input.faceNames()) {
-      boolean isThere = there.contains(name.bare());
-      if (erased.contains(name) && result.face(name) != 0) {
-        return Optional.of("face " + name + " is still there");
-      }
-      if (!erased.contains(name) && !isThere) {
-        return Optional.of("face " + name + " is swallowed");
-      }
-    }
-    return Optional.empty();
+    Optional<String> incomplete =
+        Proofs.wholeness(Proofs.Of.BODY, input, result, erased, context.kernel, context.budget());
+    return incomplete.isPresent()
+        ? incomplete
+        : erased.stream()
+            .filter(name -> result.face(name) != 0)
+            .findFirst()
+            .map(name -> "face " + name + " is still there");
   }
 }
