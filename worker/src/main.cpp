@@ -124,6 +124,9 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
     case Request::kStepWrite:
       WriteStep(request.step_write(), store, response.mutable_bytes());
       break;
+    case Request::kCurvatures:
+      MeasureCurvatures(request.curvatures(), store, response.mutable_curvatures());
+      break;
     case Request::kFaceExtremes:
       MeasureExtremes(request.face_extremes(), store, response.mutable_face_extremes());
       break;

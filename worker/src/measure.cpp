@@ -5,6 +5,7 @@
 #include <BRepAdaptor_Curve2d.hxx>
 #include <BRepBuilderAPI_MakeVertex.hxx>
 #include <BRepExtrema_DistShapeShape.hxx>
+#include <BRepLProp_SLProps.hxx>
 #include <BRep_Tool.hxx>
 #include <GCPnts_QuasiUniformDeflection.hxx>
 #include <TopExp_Explorer.hxx>
@@ -193,6 +194,29 @@ void MeasureDistance(const Distance& in, ShapeStore& store, DistanceReply* out) 
   out->set_distance(nearest.Value());
   Put(nearest.PointOnShape1(1).XYZ(), out->mutable_on_a());
   Put(nearest.PointOnShape2(1).XYZ(), out->mutable_on_b());
+}
+
+void MeasureCurvatures(const Curvatures& in, ShapeStore& store, CurvaturesReply* out) {
+  constexpr int kGrid = 6;
+  constexpr double kClassifyTolerance = 1e-7;
+  const Numbered numbered(store.Get(in.shape()));
+  for (const int index : in.faces()) {
+    const TopoDS_Face& face = TopoDS::Face(numbered.Face(index));
+    const BRepAdaptor_Surface surface(face, false);
+    BRepTopAdaptor_FClass2d classifier(face, kClassifyTolerance);
+    double u1, u2, v1, v2;
+    BRepTools::UVBounds(face, u1, u2, v1, v2);
+    FaceCurvatures* found = out->add_faces();
+    for (int i = 1; i < kGrid; ++i)
+      for (int j = 1; j < kGrid; ++j) {
+        const double u = u1 + (u2 - u1) * i / kGrid, v = v1 + (v2 - v1) * j / kGrid;
+        if (classifier.Perform(gp_Pnt2d(u, v)) != TopAbs_IN) continue;
+        BRepLProp_SLProps at(surface, u, v, 2, gp::Resolution());
+        if (!at.IsCurvatureDefined()) continue;
+        found->add_least(at.MinCurvature());
+        found->add_most(at.MaxCurvature());
+      }
+  }
 }
 
 void SampleCurves(const CurvePoints& in, ShapeStore& store, CurvePointsReply* out) {

@@ -142,6 +142,7 @@ void MakeMesh(const kernel::v1::MeshRequest& in, ShapeStore& store, kernel::v1::
 void ReadStep(const kernel::v1::StepRead& in, ShapeStore& store, kernel::v1::ShapeList* out);
 void WriteStep(const kernel::v1::StepWrite& in, ShapeStore& store, kernel::v1::Bytes* out);
 void MeasureExtremes(const kernel::v1::FaceExtremes& in, ShapeStore& store, kernel::v1::FaceExtremesReply* out);
+void MeasureCurvatures(const kernel::v1::Curvatures& in, ShapeStore& store, kernel::v1::CurvaturesReply* out);
 void MeasureDistance(const kernel::v1::Distance& in, ShapeStore& store, kernel::v1::DistanceReply* out);
 void SampleCurves(const kernel::v1::CurvePoints& in, ShapeStore& store, kernel::v1::CurvePointsReply* out);
 void FindSelfIntersection(const kernel::v1::SelfIntersection& in, ShapeStore& store,

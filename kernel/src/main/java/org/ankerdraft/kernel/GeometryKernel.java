@@ -13,6 +13,7 @@ import org.ankerdraft.kernel.proto.Blend;
 import org.ankerdraft.kernel.proto.BlendKind;
 import org.ankerdraft.kernel.proto.BooleanKind;
 import org.ankerdraft.kernel.proto.BooleanOp;
+import org.ankerdraft.kernel.proto.Curvatures;
 import org.ankerdraft.kernel.proto.CurvePoints;
 import org.ankerdraft.kernel.proto.CutByPlanes;
 import org.ankerdraft.kernel.proto.Defeature;
@@ -88,6 +89,16 @@ public final class GeometryKernel implements AutoCloseable {
 
   /** Smallest and largest angle of a face to the pull, rad; positive looks towards it. */
   public record DraftRange(double minRad, double maxRad, Vec3 atMin, Vec3 atMax, boolean exact) {}
+
+  /** Principal curvatures at a place of a face, 1/mm; their sign tells the side of the centre. */
+  public record Curvature(double leastPerMm, double mostPerMm) {
+    /** By how much the nearer of the two radii of curvature misses one, as a share of it. */
+    public double strays(double radiusMm) {
+      return Math.min(
+          Math.abs(Math.abs(leastPerMm) * radiusMm - 1),
+          Math.abs(Math.abs(mostPerMm) * radiusMm - 1));
+    }
+  }
 
   /** Shortest distance and where it is taken. */
   public record Nearest(double distanceMm, Vec3 onA, Vec3 onB) {}
@@ -443,6 +454,15 @@ public final class GeometryKernel implements AutoCloseable {
                     .setTolerance(toleranceRad)),
         budget,
         a -> a.getFaceExtremes().getFacesList().stream().map(Wire::draftRange).toList());
+  }
+
+  /** How faces curve at places spread over their inside, one list for each face asked for. */
+  public Outcome<List<List<Curvature>>> curvatures(
+      Shape shape, List<Integer> faces, Budget budget) {
+    return ask(
+        r -> r.setCurvatures(Curvatures.newBuilder().setShape(handle(shape)).addAllFaces(faces)),
+        budget,
+        a -> a.getCurvatures().getFacesList().stream().map(Wire::curvatures).toList());
   }
 
   public Outcome<Nearest> distance(Sub a, Sub b, Budget budget) {

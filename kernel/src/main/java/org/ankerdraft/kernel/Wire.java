@@ -5,10 +5,12 @@ import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.ankerdraft.kernel.proto.Arc;
 import org.ankerdraft.kernel.proto.Circle;
 import org.ankerdraft.kernel.proto.Curve;
 import org.ankerdraft.kernel.proto.Ellipse;
+import org.ankerdraft.kernel.proto.FaceCurvatures;
 import org.ankerdraft.kernel.proto.FaceExtreme;
 import org.ankerdraft.kernel.proto.Line;
 import org.ankerdraft.kernel.proto.Mesh;
@@ -42,6 +44,12 @@ final class Wire {
           new Vec3(line.getCoordinates(i), line.getCoordinates(i + 1), line.getCoordinates(i + 2)));
     }
     return out;
+  }
+
+  static List<GeometryKernel.Curvature> curvatures(FaceCurvatures face) {
+    return IntStream.range(0, face.getLeastCount())
+        .mapToObj(i -> new GeometryKernel.Curvature(face.getLeast(i), face.getMost(i)))
+        .toList();
   }
 
   static Placement placement(Plane p) {

@@ -1,15 +1,19 @@
 package org.ankerdraft.core.operation;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Surfaces;
 import org.ankerdraft.kernel.GeometryKernel.BlendType;
+import org.ankerdraft.kernel.GeometryKernel.Curvature;
+import org.ankerdraft.kernel.GeometryKernel.Sub;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Outcome.KernelFailure;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
@@ -17,23 +21,47 @@ import org.ankerdraft.vectors.Vec3;
 
 /** Measures on a result every radius and every leg that was asked for. */
 final class BlendProof {
+  /** Faces without a formula are approximations: their sizes are good to this share. */
+  private static final double FREE_SHARE = 0.02;
+
   private final BlendType type;
   private final NamedShape input;
   private final NamedShape result;
-  private final Tolerance tolerance;
+  private final BuildContext context;
 
-  BlendProof(BlendType type, NamedShape input, NamedShape result, Tolerance tolerance) {
+  BlendProof(BlendType type, NamedShape input, NamedShape result, BuildContext context) {
     this.type = type;
     this.input = input;
     this.result = result;
-    this.tolerance = tolerance;
+    this.context = context;
+  }
+
+  /** Something that the proof needs could not be measured. */
+  private static final class Unmeasured extends Exception {
+    private static final long serialVersionUID = 1L;
+
+    Unmeasured(KernelFailure why) {
+      super("what came of it could not be measured: " + why.message());
+    }
   }
 
   /**
+   * @return what came out otherwise than asked for, if anything
    * @param sizes radius or leg by edge of the input
    * @param along the name of the face that stands along an edge
    */
-  Optional<String> fault(Map<Integer, Double> sizes, Function<EdgeName, FaceName> along) {
+  Optional<String> fault(Map<Integer, Double> sizes, Function<EdgeName, FaceName> along)
+      throws Ladder.Stopped {
+    try {
+      return firstFault(sizes, along);
+    } catch (Unmeasured e) {
+      return Optional.of(e.getMessage());
+    }
+  }
+
+  private Optional<String> firstFault(
+      Map<Integer, Double> sizes, Function<EdgeName, FaceName> along)
+      throws Ladder.Stopped, Unmeasured {
     boolean isOneSize = sizes.values().stream().distinct().count() == 1;
     for (Map.Entry<Integer, Double> e : sizes.entrySet()) {
       EdgeName name = input.edgeName(e.getKey());
@@ -60,15 +88,26 @@ final class BlendProof {
     return Optional.empty();
   }
 
-  private Optional<String> wrongRadius(EdgeName edge, int face, double wanted) {
+  private static <T> T measured(Outcome<T> outcome) throws Ladder.Stopped, Unmeasured {
+    if (outcome instanceof Outcome.Failed<T>(var failure)) {
+      throw new Unmeasured(Ladder.stopIfNeeded(failure));
+    }
+    return outcome.orThrow();
+  }
+
+  private Optional<String> wrongRadius(EdgeName edge, int face, double wanted)
+      throws Ladder.Stopped, Unmeasured {
     Topology.Face f = result.topology().face(face);
-    double radius =
-        switch (f.kind()) {
-          case CYLINDER, SPHERE -> f.radius();
-          case TORUS -> f.second();
-          case PLANE, CONE, FREEFORM -> wanted;
-        };
-    return Math.abs(radius - wanted) > tolerance.relative() * wanted
+    return switch (f.kind()) {
+      case CYLINDER, SPHERE -> wrongRadius(edge, f.radius(), wanted);
+      case TORUS -> wrongRadius(edge, f.second(), wanted);
+      case FREEFORM -> wrongCurvature(edge, face, wanted);
+      case PLANE, CONE -> Optional.empty();
+    };
+  }
+
+  private Optional<String> wrongRadius(EdgeName edge, double radius, double wanted) {
+    return Math.abs(radius - wanted) > context.tolerance.relative() * wanted
         ? Optional.of(
             "edge "
                 + edge
@@ -80,25 +119,38 @@ final class BlendProof {
         : Optional.empty();
   }
 
-  /** Where a leg ends is known for plane faces, and along the axis of a cylinder. */
-  private Optional<String> wrongLegs(int edge, int face, double leg) {
+  /** What a rolling ball leaves is curved by its radius everywhere, across its way. */
+  private Optional<String> wrongCurvature(EdgeName edge, int face, double wanted)
+      throws Ladder.Stopped, Unmeasured {
+    List<Curvature> found =
+        measured(context.kernel.curvatures(result.shape(), List.of(face), context.budget()))
+            .getFirst();
+    double strays = found.stream().mapToDouble(c -> c.strays(wanted)).max().orElse(0);
+    return strays > FREE_SHARE
+        ? Optional.of(
+            String.format(
+                Locale.ROOT,
+                "the round of %s at edge %s came out with a radius that is off by %.0f %%",
+                Words.mm(wanted),
+                edge,
+                100 * strays))
+        : Optional.empty();
+  }
+
+  /**
+   * Where a leg ends is known for plane faces, and along the axis of a cylinder; on other faces the
+   * chamfer begins as far from the edge as the leg is long.
+   */
+  private Optional<String> wrongLegs(int edge, int face, double leg)
+      throws Ladder.Stopped, Unmeasured {
     Topology.Edge e = input.topology().edge(edge);
     if (e.faces().size() != 2) {
       return Optional.empty();
     }
     for (int side = 0; side < 2; side++) {
-      Topology.Face own = input.topology().face(e.faces().get(side));
-      Topology.Face other = input.topology().face(e.faces().get(1 - side));
-      Optional<Vec3> ownNormal = normal(own, e);
-      Optional<Vec3> otherNormal = normal(other, e);
-      if (ownNormal.isEmpty() || otherNormal.isEmpty()) {
-        continue;
-      }
-      Vec3 n = ownNormal.get();
-      Vec3 away = otherNormal.get().minus(n.times(n.dot(otherNormal.get()))).unit();
-      Vec3 into = e.bend() == Topology.Bend.CONVEX ? away.negated() : away;
-      double off = Surfaces.distance(result.topology().face(face), e.mid().plus(into.times(leg)));
-      if (off > tolerance.relative() * leg) {
+      double off = legError(e, side, face, leg);
+      double allowed = isKnown(e, side) ? context.tolerance.relative() : FREE_SHARE;
+      if (off > allowed * leg) {
         return Optional.of(
             "the leg of "
                 + Words.mm(leg)
@@ -109,6 +161,46 @@ final class BlendProof {
       }
     }
     return Optional.empty();
+  }
+
+  private boolean isKnown(Topology.Edge e, int side) {
+    return normal(own(e, side), e).isPresent() && normal(own(e, 1 - side), e).isPresent();
+  }
+
+  private Topology.Face own(Topology.Edge e, int side) {
+    return input.topology().face(e.faces().get(side));
+  }
+
+  /** By how much the leg on one of the faces of an edge misses its length, mm. */
+  private double legError(Topology.Edge e, int side, int face, double leg)
+      throws Ladder.Stopped, Unmeasured {
+    if (!isKnown(e, side)) {
+      return freeLegError(e, side, face, leg);
+    }
+    Vec3 n = normal(own(e, side), e).orElseThrow();
+    Vec3 other = normal(own(e, 1 - side), e).orElseThrow();
+    Vec3 away = other.minus(n.times(n.dot(other))).unit();
+    Vec3 into = e.bend() == Topology.Bend.CONVEX ? away.negated() : away;
+    return Surfaces.distance(result.topology().face(face), e.mid().plus(into.times(leg)));
+  }
+
+  private double freeLegError(Topology.Edge e, int side, int face, double leg)
+      throws Ladder.Stopped, Unmeasured {
+    List<Integer> rest = result.partsOf(input.faceName(e.faces().get(side)));
+    double nearest = Double.MAX_VALUE;
+    List<Topology.Edge> edges = result.topology().edges();
+    for (int i = 0; i < edges.size(); i++) {
+      List<Integer> faces = edges.get(i).faces();
+      if (faces.contains(face) && faces.stream().anyMatch(rest::contains)) {
+        Sub.EdgeOf contact = new Sub.EdgeOf(result.shape(), i + 1);
+        nearest =
+            Math.min(
+                nearest,
+                measured(context.kernel.distance(new Sub.Point(e.mid()), contact, context.budget()))
+                    .distanceMm());
+      }
+    }
+    return nearest == Double.MAX_VALUE ? 0 : Math.abs(nearest - leg);
   }
 
   /** The outward normal at the middle of an edge, where the face is straight away from the edge. */

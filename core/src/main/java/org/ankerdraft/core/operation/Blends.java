@@ -258,8 +258,7 @@ public final class Blends {
     if (onlyInside && change <= 0) {
       return Optional.of("material is lost at inside corners");
     }
-    return new BlendProof(type, input, result, context.tolerance)
-        .fault(sizes, edge -> along(id, edge));
+    return new BlendProof(type, input, result, context).fault(sizes, edge -> along(id, edge));
   }
 
   private static boolean all(NamedShape input, Map<Integer, Double> sizes, Topology.Bend bend) {
