@@ -83,14 +83,20 @@ final class Actions {
     add(Stage.CHECK, "Draft map", "C D", "angle", hasBody, () -> window.map(Look.Map.DRAFT));
     add(Stage.CHECK, "Wall map", "C W", "thickness", hasBody, () -> window.map(Look.Map.WALL));
     add(Stage.CHECK, "No map", "C N", "plain", hasBody, () -> window.map(Look.Map.NONE));
-    add(Stage.CHECK, "Section plane", "C S", "cut open", hasBody, window::toggleSection);
+    add(
+        Stage.CHECK,
+        "Section plane",
+        "C S",
+        "cut open",
+        hasBody,
+        () -> window.view().toggleSection());
     add(
         Stage.CHECK,
         "Turn the section plane",
         "C T",
         "axis",
         () -> window.view().section() != null,
-        window::turnSection);
+        () -> window.view().turnSection());
     add(
         Stage.CHECK,
         "Measure",

@@ -45,7 +45,6 @@ import org.ankerdraft.render.export.PartImage;
 import org.ankerdraft.render.look.Labels;
 import org.ankerdraft.render.look.Look;
 import org.ankerdraft.render.look.Palette;
-import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 
 /** The window: rail, ledger, chart, card and findings around one session. */
@@ -418,26 +417,6 @@ final class MainWindow {
 
   void togglePerspective() {
     view.perspective(!view.camera().isPerspective());
-  }
-
-  /** Cuts the part open across its length, or closes it. */
-  void toggleSection() {
-    if (view.section() != null) {
-      view.section(null);
-      return;
-    }
-    List<Vec3> box = PartImage.box(session.bodies().stream().map(BodyAnalysis::body).toList());
-    Vec3 middle = box.get(0).plus(box.get(1)).times(0.5);
-    view.section(new Plane(middle, new Vec3(0, -1, 0)));
-  }
-
-  /** Turns the section plane to the next axis. */
-  void turnSection() {
-    Plane p = view.section();
-    if (p != null) {
-      Vec3 n = new Vec3(p.normal().y(), p.normal().z(), p.normal().x());
-      view.section(new Plane(p.origin(), n));
-    }
   }
 
   private void showPencil() {

@@ -12,15 +12,12 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.ankerdraft.app.session.Session;
@@ -151,8 +148,8 @@ public final class SlotRows<S> {
 
   private Node node(Slot<S> slot) {
     return switch (slot) {
-      case Slot.Item<S> item -> itemRow(item);
-      case Slot.Adders<S> adders -> addersRow(adders);
+      case Slot.Item<S> item -> new ItemRows<>(this::current, edit).item(item);
+      case Slot.Adders<S> adders -> new ItemRows<>(this::current, edit).adders(adders);
       case Slot.Value<S, ?> value -> valueRow(value);
     };
   }
@@ -267,19 +264,18 @@ public final class SlotRows<S> {
         e.consume();
       }
     });
-    refreshers.add(() -> {
-      Slot.Value<S, Expr> now = now(slot);
-      if (now != null) {
-        input.setPromptText(now.usual());
-        String text = now.value() == null ? "" : now.value().text();
-        if (!input.isFocused() && !isWrong[0] && !input.getText().equals(text)) {
-          quiet[0] = true;
-          input.setText(text);
-          quiet[0] = false;
-        }
-        show(error, evaluate(now, measure, input.getText(), value));
-      }
-    });
+    refresh(
+        slot,
+        now -> {
+          input.setPromptText(now.usual());
+          String text = now.value() == null ? "" : now.value().text();
+          if (!input.isFocused() && !isWrong[0] && !input.getText().equals(text)) {
+            quiet[0] = true;
+            input.setText(text);
+            quiet[0] = false;
+          }
+          show(error, evaluate(now, measure, input.getText(), value));
+        });
     return row(slot.label(), new VBox(box, error));
   }
 
@@ -376,13 +372,18 @@ public final class SlotRows<S> {
         edit.accept(now.with().apply(value.apply(box.getValue())));
       }
     });
+    refresh(slot, now -> box.setValue(shown.apply(now.value())));
+    return row(slot.label(), box);
+  }
+
+  /** Shows a slot as it is now whenever something changed. */
+  private <T> void refresh(Slot.Value<S, T> slot, Consumer<Slot.Value<S, T>> show) {
     refreshers.add(() -> {
       Slot.Value<S, T> now = now(slot);
       if (now != null) {
-        box.setValue(shown.apply(now.value()));
+        show.accept(now);
       }
     });
-    return row(slot.label(), box);
   }
 
   private <T> Node textRow(Slot.Value<S, T> slot) {
@@ -425,12 +426,13 @@ public final class SlotRows<S> {
         };
     input.setOnAction(e -> take.run());
     onLeaving(input, take);
-    refreshers.add(() -> {
-      Slot.Value<S, T> now = now(slot);
-      if (!input.isFocused() && now != null && !error.isVisible()) {
-        input.setText(shown.apply(now.value()));
-      }
-    });
+    refresh(
+        slot,
+        now -> {
+          if (!input.isFocused() && !error.isVisible()) {
+            input.setText(shown.apply(now.value()));
+          }
+        });
     return row(slot.label(), new VBox(input, error));
   }
 
@@ -462,42 +464,5 @@ public final class SlotRows<S> {
         () -> now(slot) == null ? List.of() : now(slot).value(),
         list -> change(slot, list),
         refreshers);
-  }
-
-  private Node itemRow(Slot.Item<S> item) {
-    Label label = new Label(item.label());
-    label.getStyleClass().add("field-heading");
-    Region gap = new Region();
-    HBox.setHgrow(gap, Priority.ALWAYS);
-    Button remove = new Button("Remove");
-    remove.getStyleClass().add("link");
-    remove.setOnAction(e -> {
-      if (current(item.id()) instanceof Slot.Item<S> now) {
-        edit.accept(now.without());
-      }
-    });
-    return new HBox(label, gap, remove);
-  }
-
-  private Node addersRow(Slot.Adders<S> slot) {
-    FlowPane row = new FlowPane(10, 4);
-    row.getStyleClass().add("additions");
-    if (!slot.label().isEmpty()) {
-      Label l = new Label(slot.label());
-      l.getStyleClass().add("second");
-      row.getChildren().add(l);
-    }
-    for (int i = 0; i < slot.adders().size(); i++) {
-      int n = i;
-      Button add = new Button(slot.adders().get(i).label());
-      add.getStyleClass().add("link");
-      add.setOnAction(e -> {
-        if (current(slot.id()) instanceof Slot.Adders<S> now) {
-          edit.accept(now.adders().get(n).with());
-        }
-      });
-      row.getChildren().add(add);
-    }
-    return row;
   }
 }

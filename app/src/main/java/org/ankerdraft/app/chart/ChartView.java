@@ -1,7 +1,6 @@
 package org.ankerdraft.app.chart;
 
 import java.awt.image.BufferedImage;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
@@ -18,11 +17,9 @@ import javafx.util.Duration;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.ChartPainter;
 import org.ankerdraft.render.draw.Dimension;
-import org.ankerdraft.render.draw.DimensionPainter;
 import org.ankerdraft.render.draw.Raster;
 import org.ankerdraft.render.draw.Renderer;
 import org.ankerdraft.render.draw.Scene;
-import org.ankerdraft.render.draw.SketchPainter;
 import org.ankerdraft.render.export.PartImage;
 import org.ankerdraft.render.look.Label;
 import org.ankerdraft.render.look.Look;
@@ -59,13 +56,12 @@ public final class ChartView extends Region {
   private final Raster raster = new Raster();
   private final PauseTransition rest = new PauseTransition(Duration.millis(140));
   private final AnimationTimer timer;
+  private final Overlay over = new Overlay();
   private Scene scene = Scene.empty();
   private Look look;
-  private List<Label> labels = List.of();
   private Camera camera =
       Camera.fitted(
           Camera.View.SLANTED, new Vec3(-40, -40, 0), new Vec3(40, 40, 40), 800, 600, FIT_MARGIN);
-  private List<Vec3> box = List.of(new Vec3(-40, -40, 0), new Vec3(40, 40, 40));
   private boolean fitted;
   private boolean dirty = true;
   private boolean moving;
@@ -76,25 +72,14 @@ public final class ChartView extends Region {
   private double lastX;
   private double lastY;
   private Vec3 pivot = Vec3.ZERO;
-  private Vec3 pullFoot;
-  private List<NumberHandle> handles = List.of();
-  private List<List<Vec3>> lines = List.of();
-  private List<Dimension> dimensions = List.of();
-  private Dimension reading;
-
-  /** What takes the pointer while a sketch is drawn, or null. */
-  private Pen pen;
 
   /**
-   * The handle being dragged; a new one is shown for each new state while this one counts from
-   * where it began.
+   * What the pointer holds, or null. A new handle is shown for each new state while this one counts
+   * from where it began.
    */
-  private NumberHandle dragged;
+  private Grip held;
 
   private PullGrip pullGrip;
-  private boolean draggingPull;
-  private boolean draggingSection;
-  private Plane section;
   private Consumer<Under> onHover = u -> {};
   private java.util.function.BiConsumer<Under, MouseEvent> onPick = (u, e) -> {};
 
@@ -159,8 +144,8 @@ public final class ChartView extends Region {
     int h = (int) Math.max(1, getHeight());
     if (w != camera.width() || h != camera.height()) {
       camera = camera.sized(w, h);
-      if (!fitted && pen == null) {
-        camera = camera.fit(box.get(0), box.get(1), FIT_MARGIN);
+      if (!fitted && over.pen == null) {
+        camera = camera.fit(over.box.get(0), over.box.get(1), FIT_MARGIN);
       }
       dirty = true;
     }
@@ -172,10 +157,10 @@ public final class ChartView extends Region {
       look = look.withHover(0, Set.of());
     }
     scene = changed;
-    box = newBox;
+    over.box = newBox;
     perspective(camera.isPerspective());
     // While somebody draws the view stays.
-    if (!fitted && pen == null) {
+    if (!fitted && over.pen == null) {
       fitted = scene.triangleCount() > 0;
       fit();
       // Soon is better than smooth; it is drawn well when it rests.
@@ -191,17 +176,17 @@ public final class ChartView extends Region {
 
   public void look(Look changed) {
     // What is under the pointer stays lit.
-    look = changed.withSection(section).withHover(look.hoverFace(), look.hoverEdges());
+    look = changed.withSection(over.section).withHover(look.hoverFace(), look.hoverEdges());
     dirty = true;
   }
 
   public void labels(List<Label> changed) {
-    labels = changed;
+    over.labels = changed;
     dirty = true;
   }
 
   public void pullFoot(Vec3 foot) {
-    pullFoot = foot;
+    over.pullFoot = foot;
     dirty = true;
   }
 
@@ -212,19 +197,19 @@ public final class ChartView extends Region {
 
   private boolean isOnPull(MouseEvent e) {
     return pullGrip != null
-        && pullFoot != null
-        && PullGrip.isOn(camera, pullFoot, look.pull(), e.getX(), e.getY());
+        && over.pullFoot != null
+        && PullGrip.isOn(camera, over.pullFoot, look.pull(), e.getX(), e.getY());
   }
 
   /** Lines laid over the part: the sketch being edited. */
   public void lines(List<List<Vec3>> changed) {
-    lines = changed;
+    over.lines = changed;
     dirty = true;
   }
 
   /** Gives the pointer to a pen, which draws; null takes it back. */
   public void pen(Pen taken) {
-    pen = taken;
+    over.pen = taken;
     dirty = true;
   }
 
@@ -235,22 +220,22 @@ public final class ChartView extends Region {
 
   /** What is read at the pointer, or null. */
   public void reading(Dimension changed) {
-    if (!Objects.equals(changed, reading)) {
-      reading = changed;
+    if (!Objects.equals(changed, over.reading)) {
+      over.reading = changed;
       dirty = true;
     }
   }
 
   /** Lengths that are drawn over the part. */
   public void dimensions(List<Dimension> changed) {
-    if (!changed.equals(dimensions)) {
-      dimensions = List.copyOf(changed);
+    if (!changed.equals(over.dimensions)) {
+      over.dimensions = List.copyOf(changed);
       dirty = true;
     }
   }
 
   public void handles(List<NumberHandle> changed) {
-    handles = List.copyOf(changed);
+    over.handles = List.copyOf(changed);
     dirty = true;
   }
 
@@ -269,7 +254,7 @@ public final class ChartView extends Region {
 
   /** Looks in perspective, or with parallel lines. */
   public void perspective(boolean wanted) {
-    double diagonal = box.get(1).minus(box.get(0)).length();
+    double diagonal = over.box.get(1).minus(over.box.get(0)).length();
     camera =
         camera.seenFrom(
             wanted && diagonal > 0 ? EYE_DIAGONALS * diagonal : Double.POSITIVE_INFINITY);
@@ -280,7 +265,7 @@ public final class ChartView extends Region {
     camera =
         scene.triangleCount() > 0
             ? scene.fitted(camera, FIT_MARGIN)
-            : camera.fit(box.get(0), box.get(1), FIT_MARGIN);
+            : camera.fit(over.box.get(0), over.box.get(1), FIT_MARGIN);
     dirty = true;
   }
 
@@ -297,19 +282,33 @@ public final class ChartView extends Region {
 
   /** Looks at a place from the side its normal points to, close enough to see it well. */
   public void fly(Vec3 place, Vec3 normal) {
-    double whole = camera.fit(box.get(0), box.get(1), FIT_MARGIN).pixelsPerMm();
+    double whole = camera.fit(over.box.get(0), over.box.get(1), FIT_MARGIN).pixelsPerMm();
     camera = camera.flownTo(place, normal, whole * 2.2);
     dirty = true;
   }
 
   public Plane section() {
-    return section;
+    return over.section;
   }
 
   public void section(Plane plane) {
-    section = plane;
+    over.section = plane;
     look = look.withSection(plane);
     dirty = true;
+  }
+
+  /** Cuts the part open across its length, or closes it. */
+  public void toggleSection() {
+    Vec3 middle = over.box.get(0).plus(over.box.get(1)).times(0.5);
+    section(section() == null ? new Plane(middle, new Vec3(0, -1, 0)) : null);
+  }
+
+  /** Turns the section to the next axis. */
+  public void turnSection() {
+    Plane p = section();
+    if (p != null) {
+      section(new Plane(p.origin(), new Vec3(p.normal().y(), p.normal().z(), p.normal().x())));
+    }
   }
 
   /** The picture as it stands, for thumbnails; null before the first. */
@@ -337,59 +336,12 @@ public final class ChartView extends Region {
     } else {
       PartImage.halve(raster, pixelData);
     }
-    ChartPainter painter = new ChartPainter(look.palette());
-    Look legible = scene.triangleCount() == 0 ? look.withMap(Look.Map.NONE) : look;
-    painter.paint(canvas, camera, raster, legible, labels, pullFoot, grips());
-    if (pen == null) {
-      painter.paintLines(canvas, camera, lines);
-    } else {
-      new SketchPainter(look.palette()).paint(canvas, camera, pen.strokes());
-    }
-    DimensionPainter lengths = new DimensionPainter(look.palette());
-    lengths.paint(canvas, camera, dimensions);
-    if (reading != null) {
-      lengths.paint(canvas, camera, List.of(reading));
-    }
-    for (NumberHandle handle : handles) {
-      if (isThere(handle)) {
-        painter.paintHandle(canvas, camera, handle.anchor(), handle.direction(), handle.caption());
-      }
-    }
-    if (section != null) {
-      painter.paintHandle(canvas, camera, sectionGrip(), section.normal(), "section");
-    }
+    over.paint(
+        canvas, camera, raster, scene.triangleCount() == 0 ? look.withMap(Look.Map.NONE) : look);
     pixels.update();
     if (TIMED && scene.triangleCount() > 0) {
       System.out.println("shown");
     }
-  }
-
-  /** Where grips stand: numbers keep away from them. */
-  private List<Vec3> grips() {
-    List<Vec3> out = new ArrayList<>();
-    handles.stream().filter(this::isThere).forEach(h -> out.add(h.anchor()));
-    if (section != null) {
-      out.add(sectionGrip());
-    }
-    return out;
-  }
-
-  /** Not on what the section cuts away. */
-  private boolean isThere(NumberHandle handle) {
-    return section == null || section.signedDistance(handle.anchor()) <= 0;
-  }
-
-  /** The handle under the pointer, or null. */
-  private NumberHandle handleAt(MouseEvent e) {
-    return handles.stream().filter(h -> isThere(h) && isOn(h.anchor(), e)).findFirst().orElse(null);
-  }
-
-  private Vec3 sectionGrip() {
-    Vec3 middle = box.get(0).plus(box.get(1)).times(0.5);
-    Vec3 onPlane = middle.minus(section.normal().times(section.signedDistance(middle)));
-    Vec3 corner = box.get(1).minus(middle);
-    Vec3 side = corner.minus(section.normal().times(corner.dot(section.normal())));
-    return onPlane.plus(side.times(0.8));
   }
 
   private Under under(double x, double y) {
@@ -397,18 +349,21 @@ public final class ChartView extends Region {
     int px = (int) (x * f);
     int py = (int) (y * f);
     float depth = raster.depthAt(px, py);
-    int edge = Renderer.edgeAt(scene, camera, section, raster, f, x, y, EDGE_REACH);
+    int edge = Renderer.edgeAt(scene, camera, over.section, raster, f, x, y, EDGE_REACH);
     Vec3 place = depth == Float.NEGATIVE_INFINITY ? null : camera.at(x, y, depth);
     return new Under(raster.faceAt(px, py), edge, place);
   }
 
   private void moved(MouseEvent e) {
-    if (pen != null) {
-      pen.moved(camera, e);
+    if (over.pen != null) {
+      over.pen.moved(camera, e);
       dirty = true;
       return;
     }
-    boolean onHandle = handleAt(e) != null || isOnSection(e) || isOnPull(e);
+    boolean onHandle =
+        over.handleAt(camera, e.getX(), e.getY()) != null
+            || over.isOnSection(camera, e.getX(), e.getY())
+            || isOnPull(e);
     setCursor(onHandle || borderView(e) != null ? Cursor.HAND : Cursor.DEFAULT);
     hover(onHandle ? new Under(0, 0, null) : under(e.getX(), e.getY()));
   }
@@ -435,16 +390,6 @@ public final class ChartView extends Region {
     }
   }
 
-  private boolean isOn(Vec3 anchor, MouseEvent e) {
-    return anchor != null
-        && Math.hypot(camera.screenX(anchor) - e.getX(), camera.screenY(anchor) - e.getY())
-            < ChartPainter.HANDLE_REACH;
-  }
-
-  private boolean isOnSection(MouseEvent e) {
-    return section != null && isOn(sectionGrip(), e);
-  }
-
   private Camera.View borderView(MouseEvent e) {
     for (ChartPainter.BorderName name : ChartPainter.borderNames(camera.width(), camera.height())) {
       if (name.place().contains(e.getX(), e.getY())) {
@@ -459,47 +404,52 @@ public final class ChartView extends Region {
     pressX = lastX = e.getX();
     pressY = lastY = e.getY();
     if (isPens(e)) {
-      pen.pressed(camera, e);
+      over.pen.pressed(camera, e);
       dirty = true;
       return;
     }
-    dragged = e.getButton() == MouseButton.PRIMARY ? handleAt(e) : null;
-    draggingSection = dragged == null && e.getButton() == MouseButton.PRIMARY && isOnSection(e);
-    draggingPull =
-        dragged == null && !draggingSection && e.getButton() == MouseButton.PRIMARY && isOnPull(e);
-    if (dragged != null) {
-      dragged.begin();
-    }
-    if (draggingPull) {
-      pullGrip.begin(look.pull());
-    }
+    held = e.getButton() == MouseButton.PRIMARY ? take(e) : null;
     Vec3 place = under(e.getX(), e.getY()).place();
-    pivot = place == null ? box.get(0).plus(box.get(1)).times(0.5) : place;
+    pivot = place == null ? over.box.get(0).plus(over.box.get(1)).times(0.5) : place;
+  }
+
+  /** Takes hold of the grip under the pointer; null where there is none. */
+  private Grip take(MouseEvent e) {
+    NumberHandle handle = over.handleAt(camera, e.getX(), e.getY());
+    if (handle != null) {
+      handle.begin();
+      return handle;
+    }
+    if (over.isOnSection(camera, e.getX(), e.getY())) {
+      return new SectionGrip(over.section, this::moveSection);
+    }
+    if (isOnPull(e)) {
+      pullGrip.begin(look.pull());
+      return pullGrip;
+    }
+    return null;
+  }
+
+  private void moveSection(Plane plane) {
+    section(plane);
+    move();
   }
 
   private void dragged(MouseEvent e) {
     double dx = e.getX() - lastX;
     double dy = e.getY() - lastY;
     if (isPens(e)) {
-      pen.dragged(camera, e);
+      over.pen.dragged(camera, e);
       dirty = true;
       return;
     }
-    if (dragged != null) {
-      dragged.drag(camera, e.getX() - pressX, e.getY() - pressY);
-      return;
-    }
-    if (draggingPull) {
-      pullGrip.drag(camera, e.getX() - pressX, e.getY() - pressY);
+    if (held != null) {
+      held.drag(camera, e.getX() - pressX, e.getY() - pressY);
       return;
     }
     lastX = e.getX();
     lastY = e.getY();
-    if (draggingSection) {
-      double along = NumberHandle.along(camera, section.normal(), dx, dy);
-      section(section.offset(along));
-
-    } else if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
+    if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
       camera = camera.panned(dx, dy);
     } else if (Math.hypot(e.getX() - pressX, e.getY() - pressY) > CLICK_SLACK || moving) {
       camera = camera.orbited(pivot, -dx * RADIANS_PER_PIXEL, -dy * RADIANS_PER_PIXEL);
@@ -509,7 +459,7 @@ public final class ChartView extends Region {
 
   /** The pen draws with the first button; the others move the view. */
   private boolean isPens(MouseEvent e) {
-    return pen != null
+    return over.pen != null
         && !e.isShiftDown()
         && !e.isSecondaryButtonDown()
         && !e.isMiddleButtonDown()
@@ -518,22 +468,13 @@ public final class ChartView extends Region {
 
   private void released(MouseEvent e) {
     if (isPens(e)) {
-      pen.released(camera, e);
+      over.pen.released(camera, e);
       dirty = true;
       return;
     }
-    if (dragged != null) {
-      dragged.end();
-      dragged = null;
-      return;
-    }
-    if (draggingPull) {
-      draggingPull = false;
-      pullGrip.end();
-      return;
-    }
-    if (draggingSection) {
-      draggingSection = false;
+    if (held != null) {
+      held.end();
+      held = null;
       return;
     }
     if (Math.hypot(e.getX() - pressX, e.getY() - pressY) <= CLICK_SLACK

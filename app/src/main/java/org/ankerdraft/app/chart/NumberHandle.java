@@ -10,7 +10,7 @@ import org.ankerdraft.vectors.Vec3;
  * <p>A length follows the pointer along a direction in the part; an angle turns by a tenth of a
  * degree a pixel.
  */
-public final class NumberHandle {
+public final class NumberHandle implements Grip {
   private static final double DEGREES_PER_PIXEL = 0.1;
 
   private final Vec3 anchor;
@@ -65,6 +65,7 @@ public final class NumberHandle {
 
   private boolean moved;
 
+  @Override
   public void drag(Camera camera, double dx, double dy) {
     moved = true;
     double change =
@@ -73,6 +74,7 @@ public final class NumberHandle {
     preview.accept(Math.rint((startValue + change) / step) * step);
   }
 
+  @Override
   public void end() {
     if (moved) {
       done.run();

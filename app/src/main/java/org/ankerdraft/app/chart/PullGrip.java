@@ -10,7 +10,7 @@ import org.ankerdraft.vectors.Vec3;
  * The head of the pull arrow: dragging it turns the pull. Near an axis of the part the pull falls
  * in with it.
  */
-public final class PullGrip {
+public final class PullGrip implements Grip {
   private static final double FALLS_IN_RAD = Math.toRadians(4);
   private static final double STEP_DEG = 0.5;
   private static final List<Vec3> AXES =
@@ -38,6 +38,7 @@ public final class PullGrip {
   }
 
   /** The head follows the pointer over the ball on which it can move. */
+  @Override
   public void drag(Camera camera, double dx, double dy) {
     moved = true;
     Vec3 way =
@@ -67,6 +68,7 @@ public final class PullGrip {
     return Math.toRadians(Math.rint(Math.toDegrees(rad) / STEP_DEG) * STEP_DEG);
   }
 
+  @Override
   public void end() {
     if (moved) {
       done.run();

@@ -64,8 +64,7 @@ public final class Session {
   private Shown shown = new Shown();
   private String selectedStep;
   private String viewedBefore;
-  private String progress = "";
-  private double progressShare = -1;
+  private Progress progress = Progress.NONE;
   private String notice = "";
 
   /**
@@ -133,12 +132,12 @@ public final class Session {
   }
 
   public String progress() {
-    return progress;
+    return progress.words();
   }
 
   /** From 0 to 1; negative if nothing is being built. */
   public double progressShare() {
-    return progressShare;
+    return progress.share();
   }
 
   /** A word to the user about the last action; empty if there is none. */
@@ -324,8 +323,7 @@ public final class Session {
 
     @Override
     public void progress(int step, int of, String id) {
-      progress = "building " + id;
-      progressShare = of == 0 ? 0 : (double) step / of;
+      progress = new Progress("building " + id, of == 0 ? 0 : (double) step / of);
       tell(Change.PROGRESS);
     }
 
@@ -339,8 +337,7 @@ public final class Session {
     public void built(PartState built, Map<String, BodyAnalysis> analyses, Scene drawn) {
       state = built;
       shown.built(built, analyses, drawn, since);
-      progress = "checking";
-      progressShare = 1;
+      progress = new Progress("checking", 1);
       tell(Change.STATE);
       tell(Change.PROGRESS);
       tryAgainAfterMachineFailure(built);
@@ -349,8 +346,7 @@ public final class Session {
     @Override
     public void checked(CheckReport found, Scene drawn) {
       shown.checked(found, drawn);
-      progress = "";
-      progressShare = -1;
+      progress = Progress.NONE;
       tell(Change.REPORT);
       tell(Change.PROGRESS);
     }
@@ -363,8 +359,7 @@ public final class Session {
 
     @Override
     public void stopped(String why) {
-      progress = "";
-      progressShare = -1;
+      progress = Progress.NONE;
       if (shown.forgetEarly()) {
         tell(Change.STATE);
       }

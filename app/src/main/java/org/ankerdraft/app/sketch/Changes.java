@@ -2,6 +2,7 @@ package org.ankerdraft.app.sketch;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -15,6 +16,7 @@ import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * Changes of the sketch that is drawn in. One that is impossible changes nothing, and is said in
@@ -74,6 +76,20 @@ final class Changes {
   /** Changes it as long as the pointer is held. */
   void preview(Edit edit) {
     put(edit, false);
+  }
+
+  /** Draws points to other places as long as the pointer is held. */
+  void drag(Map<String, Xy> points) {
+    preview(s -> s.dragged(points));
+  }
+
+  /** Draws a dimension to another value as long as the pointer is held. */
+  void drag(Constraint c, double byPixels, double pixelsPerMm) {
+    preview(s -> s.withConstraint(Dimensions.drawn(c, values(), byPixels, pixelsPerMm)));
+  }
+
+  void endDrag() {
+    session.endPreview();
   }
 
   private boolean put(Edit edit, boolean isLasting) {

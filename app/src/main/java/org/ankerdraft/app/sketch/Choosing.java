@@ -95,11 +95,11 @@ final class Choosing {
     }
     if (dimension != null) {
       isEdited = false;
-      pencil.drag(dimension, right + up, camera.pixelsPerMm());
+      pencil.changes().drag(dimension, right + up, camera.pixelsPerMm());
     } else if (!before.isEmpty()) {
       Map<String, Xy> places = new LinkedHashMap<>();
       before.forEach((name, at) -> places.put(name, at.plus(to.minus(start))));
-      pencil.drag(places);
+      pencil.changes().drag(places);
     } else if (thing.isEmpty()) {
       corner = to;
       pencil.refresh();
@@ -113,7 +113,7 @@ final class Choosing {
       drop();
       pencil.chooseAll(pencil.within(a, b));
     } else if (hasMoved) {
-      pencil.endDrag();
+      pencil.changes().endDrag();
     }
     hasMoved = false;
     before = Map.of();

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import javafx.scene.input.KeyCode;
@@ -28,7 +27,6 @@ import org.ankerdraft.core.step.sketch.SketchEdits;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.PenStroke;
 import org.ankerdraft.vectors.Plane;
-import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
 
 /**
@@ -36,9 +34,6 @@ import org.ankerdraft.vectors.Xy;
  * the first button of the pointer draws.
  */
 public final class Pencil implements Pen {
-  private static final double EMPTY_MM = 60;
-  private static final double ROOM = 1.4;
-
   /** How far a fair offset may stray. */
   private static final double OFFSET_TOLERANCE_MM = 0.002;
 
@@ -159,7 +154,7 @@ public final class Pencil implements Pen {
     seenOf = null;
     tool = sketch().map(s -> s.curves().isEmpty()).orElse(true) ? Tool.LINE : Tool.MOVE;
     look();
-    view.camera(squareOn());
+    view.camera(SquareOn.camera(frame, seen, view.camera()));
     view.pen(this);
     changed.run();
   }
@@ -175,34 +170,6 @@ public final class Pencil implements Pen {
       view.section(cutBefore);
       changed.run();
     }
-  }
-
-  /** The view that looks square at the sketch, as large as there is room. */
-  private Camera squareOn() {
-    double low = -EMPTY_MM / 2;
-    double[] box = {low, low, -low, -low};
-    if (seen != null && !sketch().orElseThrow().curves().isEmpty()) {
-      box = new double[] {Double.MAX_VALUE, Double.MAX_VALUE, -Double.MAX_VALUE, -Double.MAX_VALUE};
-      for (PenStroke s : seen.strokes(Set.of(), "")) {
-        if (s.look() == PenStroke.Look.PROPOSED) {
-          continue;
-        }
-        for (Vec3 p : s.points()) {
-          Xy q = Aim.inPlane(frame, p);
-          box[0] = Math.min(box[0], q.x());
-          box[1] = Math.min(box[1], q.y());
-          box[2] = Math.max(box[2], q.x());
-          box[3] = Math.max(box[3], q.y());
-        }
-      }
-    }
-    Camera now = view.camera();
-    double scale =
-        Math.min(
-            now.width() / (ROOM * Math.max(1, box[2] - box[0])),
-            now.height() / (ROOM * Math.max(1, box[3] - box[1])));
-    Vec3 middle = frame.at((box[0] + box[2]) / 2, (box[1] + box[3]) / 2);
-    return new Camera(middle, frame.x(), frame.y(), scale, now.width(), now.height());
   }
 
   private Optional<Sketch> sketch() {
@@ -445,21 +412,6 @@ public final class Pencil implements Pen {
   @Override
   public void released(Camera camera, MouseEvent e) {
     choosing.release(this);
-  }
-
-  /** Draws points to other places as long as the pointer is held. */
-  void drag(Map<String, Xy> points) {
-    changes.preview(s -> s.dragged(points));
-  }
-
-  /** Draws a dimension to another value as long as the pointer is held. */
-  void drag(Constraint c, double byPixels, double pixelsPerMm) {
-    changes.preview(
-        s -> s.withConstraint(Dimensions.drawn(c, changes.values(), byPixels, pixelsPerMm)));
-  }
-
-  void endDrag() {
-    session.endPreview();
   }
 
   SketchView view() {
