@@ -19,14 +19,19 @@
 #include <BRep_Tool.hxx>
 #include <ElCLib.hxx>
 #include <GProp_GProps.hxx>
+#include <GeomAPI_Interpolate.hxx>
+#include <GeomFill.hxx>
 #include <Geom_BSplineCurve.hxx>
 #include <Geom_Circle.hxx>
 #include <Geom_Ellipse.hxx>
+#include <Geom_Surface.hxx>
 #include <Precision.hxx>
 #include <ShapeCustom_DirectModification.hxx>
 #include <TColStd_Array1OfInteger.hxx>
 #include <TColStd_Array1OfReal.hxx>
+#include <TColStd_HArray1OfReal.hxx>
 #include <TColgp_Array1OfPnt.hxx>
+#include <TColgp_HArray1OfPnt.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <TopoDS_Iterator.hxx>
@@ -409,6 +414,38 @@ void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* o
   last.Append(prism.LastShape());
   AddCurveOrigins(first, ORIGIN_START_CAP, 0, faces, out);
   AddCurveOrigins(last, ORIGIN_END_CAP, 0, faces, out);
+  Describe(result, store, out);
+}
+
+namespace {
+
+Handle(Geom_BSplineCurve) SplineThrough(const google::protobuf::RepeatedField<double>& coordinates) {
+  const int count = coordinates.size() / 3;
+  if (count < 2 || coordinates.size() != 3 * count)
+    throw Refused{"invalid-input", "a spline needs two points of three coordinates"};
+  const Handle(TColgp_HArray1OfPnt) points = new TColgp_HArray1OfPnt(1, count);
+  const Handle(TColStd_HArray1OfReal) steps = new TColStd_HArray1OfReal(1, count);
+  for (int i = 0; i < count; ++i) {
+    points->SetValue(i + 1, gp_Pnt(coordinates[3 * i], coordinates[3 * i + 1], coordinates[3 * i + 2]));
+    steps->SetValue(i + 1, double(i) / (count - 1));
+  }
+  GeomAPI_Interpolate spline(points, steps, false, Precision::Confusion());
+  spline.Perform();
+  if (!spline.IsDone()) throw Refused{"refused", "no spline goes through the points"};
+  return spline.Curve();
+}
+
+}  // namespace
+
+void SweepRuled(const kernel::v1::SweepRuled& in, ShapeStore& store, ShapeReply* out) {
+  if (in.near_size() != in.far_size()) throw Refused{"invalid-input", "the two splines need as many points"};
+  const Handle(Geom_Surface) ruled = GeomFill::Surface(SplineThrough(in.near()), SplineThrough(in.far()));
+  BRepPrimAPI_MakePrism prism(BRepBuilderAPI_MakeFace(ruled, Precision::Confusion()).Face(), VectorOf(in.vector()));
+  if (!prism.IsDone()) throw Refused{"refused", "the library could not sweep the surface"};
+  TopoDS_Shape result = prism.Shape();
+  GProp_GProps mass;
+  BRepGProp::VolumeProperties(result, mass);
+  if (mass.Mass() < 0) result.Reverse();
   Describe(result, store, out);
 }
 

@@ -41,6 +41,7 @@ import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
 import org.ankerdraft.kernel.proto.SubKind;
 import org.ankerdraft.kernel.proto.SweepFace;
+import org.ankerdraft.kernel.proto.SweepRuled;
 import org.ankerdraft.kernel.proto.Thicken;
 import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Plane;
@@ -233,6 +234,21 @@ public final class GeometryKernel implements AutoCloseable {
                 SweepFace.newBuilder()
                     .setShape(handle(shape))
                     .setFace(face)
+                    .setVector(Wire.vec(vector))),
+        budget);
+  }
+
+  /**
+   * The solid that a surface leaves behind when it is moved along a vector: ruled between splines
+   * through two rows of as many points, from each point to its partner. No face has an origin.
+   */
+  public Outcome<Derived> sweepRuled(List<Vec3> near, List<Vec3> far, Vec3 vector, Budget budget) {
+    return askShape(
+        r ->
+            r.setSweepRuled(
+                SweepRuled.newBuilder()
+                    .addAllNear(Wire.coordinates(near))
+                    .addAllFar(Wire.coordinates(far))
                     .setVector(Wire.vec(vector))),
         budget);
   }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.ankerdraft.kernel.proto.Arc;
 import org.ankerdraft.kernel.proto.Circle;
 import org.ankerdraft.kernel.proto.Curve;
@@ -44,6 +45,10 @@ final class Wire {
           new Vec3(line.getCoordinates(i), line.getCoordinates(i + 1), line.getCoordinates(i + 2)));
     }
     return out;
+  }
+
+  static List<Double> coordinates(List<Vec3> points) {
+    return points.stream().flatMap(p -> Stream.of(p.x(), p.y(), p.z())).toList();
   }
 
   static List<GeometryKernel.Curvature> curvatures(FaceCurvatures face) {

@@ -3,6 +3,8 @@ package org.ankerdraft.core.sheet;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
@@ -10,6 +12,7 @@ import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
@@ -116,6 +119,54 @@ class MitreTest {
       }
     }
     assertThat(nearest).isCloseTo(gap, within(1e-6));
+  }
+
+  /**
+   * At the corner of a rectangle the plane of the mitre halves the right angle: where a strip comes
+   * nearest to it, all through bend and wall, half the gap is left.
+   */
+  @ParameterizedTest
+  @CsvSource({"8, 0.5", "15, 0.4", "30, 0.5", "45, 1", "54, 0.3"})
+  void shallowBendsKeepToTheMitre(double angleDeg, double gap) {
+    NamedShape named =
+        SheetParts.body(allRound(RECTANGLE, angleDeg, ",'gap':'" + gap + " mm'")).named();
+    Vec3 across = new Vec3(1, 1, 0).unit();
+    for (String side : List.of("r.bottom", "r.right")) {
+      double sign = side.equals("r.bottom") ? -1 : 1;
+      List<Integer> curves = bentMitres(named, side);
+      assertThat(curves).hasSizeGreaterThanOrEqualTo(2);
+      List<List<Vec3>> lines =
+          Parts.KERNEL.curvePoints(named.shape(), curves, 1e-4, Budget.ofSeconds(30)).orThrow();
+      double nearest = Double.MAX_VALUE;
+      for (List<Vec3> line : lines) {
+        double[] off =
+            line.stream()
+                .mapToDouble(p -> sign * p.minus(new Vec3(50, -30, 0)).dot(across))
+                .toArray();
+        assertThat(Arrays.stream(off).min().orElseThrow()).isGreaterThan(gap / 2 - 1e-5);
+        double farthest = Arrays.stream(off).max().orElseThrow();
+        nearest = Math.min(nearest, farthest);
+      }
+      // One of the two sides of the sheet runs along the plane, from end to end.
+      assertThat(nearest).isCloseTo(gap / 2, within(1e-5));
+    }
+  }
+
+  /** Curved edges of the cut at which a flange ends at the corner right at the bottom. */
+  private static List<Integer> bentMitres(NamedShape named, String side) {
+    List<Integer> out = new ArrayList<>();
+    for (int i = 1; i <= named.topology().edges().size(); i++) {
+      Topology.Edge e = named.topology().edge(i);
+      boolean isThere = e.mid().distance(new Vec3(50, -30, 0)) < 15;
+      if (isThere
+          && e.kind() != Topology.CurveKind.LINE
+          && e.faces().stream()
+              .map(f -> named.faceName(f).toString())
+              .anyMatch(n -> n.startsWith("f/mitre") && n.contains(side))) {
+        out.add(i);
+      }
+    }
+    return out;
   }
 
   /** Straight edges of the cut at which the flange on one side ends. */

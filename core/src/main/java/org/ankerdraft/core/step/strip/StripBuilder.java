@@ -79,7 +79,7 @@ final class StripBuilder {
     String strategy = "folded strip";
     if (seats.stream().anyMatch(StripSeat::isMitred) && !isSheet(result)) {
       result = folded(input, seats, cut, StripSolids.Ends.SQUARE);
-      strategy = "folded strip, bends ended square";
+      strategy = "folded strip, ends square to the sheet";
     }
     sheet(result, "the result is no uniform sheet");
     return StepBuild.of(strategy, new Body(body.name(), result));

@@ -54,6 +54,16 @@ record StripSeat(
     return atStart.isMitred() || atEnd.isMitred();
   }
 
+  /**
+   * A point of the strip's cross-section in space.
+   *
+   * @param p x out of the wall, y up from it
+   * @param alongMm from the start of the edge
+   */
+  Vec3 inSpace(Xy p, double alongMm) {
+    return origin.plus(out.times(p.x())).plus(up.times(p.y())).plus(along.times(alongMm));
+  }
+
   double fromMm() {
     return atStart.offsetMm;
   }

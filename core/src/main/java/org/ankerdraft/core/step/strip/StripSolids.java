@@ -34,8 +34,8 @@ final class StripSolids {
     MITRED,
 
     /**
-     * Walls end at the mitre, bends square to their line where the mitre leaves least of them. For
-     * shallow bends: there a mitre through the bend would leave edges cut through half the sheet.
+     * All ends stand square on the sheet. For shallow bends: there the plane of the mitre would
+     * leave edges cut through half the sheet.
      */
     SQUARE
   }
@@ -87,13 +87,7 @@ final class StripSolids {
       NamedShape piece =
           outline.getFirst().curve() instanceof PlaneCurve.Line
               ? squareWall(seat, outline, start, reach, origin)
-              : along(
-                  seat,
-                  outline,
-                  narrowest(seat, outline, laidFlat, false),
-                  narrowest(seat, outline, laidFlat, true),
-                  "",
-                  origin);
+              : squareBend(seat, outline, laidFlat, reach, origin);
       strip =
           strip == null
               ? piece
@@ -122,29 +116,49 @@ final class StripSolids {
     };
   }
 
+  /** A bend ended square to the sheet; at an inside corner square to its line as well. */
+  private NamedShape squareBend(
+      StripSeat seat,
+      List<StripProfile.Raised> outline,
+      double laidFlat,
+      double reach,
+      FaceName origin)
+      throws StepFailed, Ladder.Stopped {
+    double from = bendBegins(seat, seat.atStart(), outline, laidFlat);
+    double to = seat.lengthMm() - bendBegins(seat, seat.atEnd(), outline, laidFlat);
+    NamedShape bend = along(seat, outline, from, to, "", origin);
+    BendMitres mitres = new BendMitres(context, what, stepId);
+    for (End end : List.of(seat.atStart(), seat.atEnd())) {
+      if (end.isMitred() && !end.isInside()) {
+        double halfGap = gapAlong(seat, end.neighbour());
+        double away = 2 * (beyond(end, reach) + halfGap + reach);
+        bend = mitres.cut(bend, seat, end, outline, halfGap, away, name("mitre", origin));
+      }
+    }
+    return bend;
+  }
+
   /**
-   * Where along the edge a bend may end so that no part of it is beyond the mitre.
+   * How far from the end of the edge a bend begins, before it is cut at a mitre.
    *
    * @param laidFlat how far from the edge it reaches in the flat: strips at an inside corner must
-   *     not meet there either
+   *     not meet there, nor where they are folded
    */
-  private double narrowest(
-      StripSeat seat, List<StripProfile.Raised> outline, double laidFlat, boolean atEnd) {
-    End end = atEnd ? seat.atEnd() : seat.atStart();
-    double free = atEnd ? seat.lengthMm() - seat.toMm() : seat.fromMm();
-    if (end.isInside()) {
-      free = Math.max(free, insideMm(seat, end, laidFlat));
+  private double bendBegins(
+      StripSeat seat, End end, List<StripProfile.Raised> outline, double laidFlat) {
+    if (!end.isMitred()) {
+      return end.offsetMm();
     }
-    if (end.isMitred()) {
-      double most = Double.MAX_VALUE;
-      for (StripProfile.Raised r : outline) {
-        for (Xy p : r.curve().points(thicknessMm / 100)) {
-          most = Math.min(most, end.neighbour().slope() * p.x());
-        }
-      }
-      free = Math.max(free, gapAlong(seat, end.neighbour()) - most);
-    }
-    return atEnd ? seat.lengthMm() - free : free;
+    double slope = end.neighbour().slope();
+    double least =
+        outline.stream()
+            .flatMap(r -> r.curve().points(thicknessMm / 100).stream())
+            .mapToDouble(p -> gapAlong(seat, end.neighbour()) - slope * p.x())
+            .reduce(end.isInside() ? Math::max : Math::min)
+            .orElseThrow();
+    return end.isInside()
+        ? Math.max(end.offsetMm(), Math.max(least, insideMm(seat, end, laidFlat)))
+        : least - thicknessMm;
   }
 
   /** How far short of an inside corner a strip ends, at a distance from the edge in the flat. */
@@ -191,17 +205,11 @@ final class StripSolids {
     boolean atEnd = end.equals(seat.atEnd());
     Vec3 towards = atEnd ? seat.along() : seat.along().negated();
     double inside = insideMm(seat, end, laidFlat);
-    Vec3 start =
-        inSpace(seat, near.start())
-            .plus(seat.along().times(atEnd ? seat.lengthMm() - inside : inside));
-    Vec3 way = inSpace(seat, near.end()).minus(inSpace(seat, near.start())).unit();
+    Vec3 start = seat.inSpace(near.start(), atEnd ? seat.lengthMm() - inside : inside);
+    Vec3 way = seat.inSpace(near.end(), 0).minus(seat.inSpace(near.start(), 0)).unit();
     Vec3 line = way.plus(towards.times(end.neighbour().slope())).unit();
     Vec3 normal = line.cross(wallNormal(seat, near)).unit();
     return new Plane(start, normal.dot(towards) > 0 ? normal : normal.negated());
-  }
-
-  private static Vec3 inSpace(StripSeat seat, Xy p) {
-    return seat.origin().plus(seat.out().times(p.x())).plus(seat.up().times(p.y()));
   }
 
   /**
@@ -331,7 +339,7 @@ final class StripSolids {
    */
   private Optional<Plane> squareCut(StripSeat seat, PlaneCurve.Line last, Plane mitre) {
     Vec3 wall = wallNormal(seat, last);
-    Vec3 start = inSpace(seat, last.start());
+    Vec3 start = seat.inSpace(last.start(), 0);
     Vec3 line = mitre.normal().cross(wall).unit();
     Vec3 square = line.cross(wall).unit();
     Vec3 away = square.dot(mitre.normal()) > 0 ? square : square.negated();
