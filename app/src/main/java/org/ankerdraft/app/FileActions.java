@@ -21,6 +21,7 @@ import javafx.stage.FileChooser;
 import javafx.stage.Stage;
 import org.ankerdraft.app.chart.ChartView;
 import org.ankerdraft.app.session.InWords;
+import org.ankerdraft.app.session.OffThread;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.PartState;
@@ -183,11 +184,24 @@ final class FileActions {
     return chooser;
   }
 
+  /** Saves once more, if there is anything to save, when the file that is under way is done. */
+  private boolean saveAfterwards() {
+    OffThread.afterwards(() -> {
+      if (session.isDirty()) {
+        save(false);
+      }
+    });
+    return false;
+  }
+
   /**
    * Saves; asks for a name if there is none, the file is of another kind, or the user wants
    * another.
    */
   boolean save(boolean anotherName) {
+    if (OffThread.isWaiting()) {
+      return saveAfterwards();
+    }
     Path target =
         session
             .file()
@@ -279,7 +293,9 @@ final class FileActions {
   }
 
   private void leaveThen(Runnable next) {
-    if (mayClose()) {
+    if (OffThread.isWaiting()) {
+      session.notice("a file is still being read or written");
+    } else if (mayClose()) {
       next.run();
     }
   }

@@ -5,12 +5,15 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
+import org.ankerdraft.app.session.OffThread;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.part.PartDocument;
@@ -282,6 +285,36 @@ class EditingTest extends InWindow {
           .as("no journal is left")
           .noneMatch(n -> n.startsWith(".box"));
     }
+  }
+
+  /** A key that is held down asks again and again, faster than a file is written. */
+  @Test
+  void aHeldSaveKeySavesOneAfterTheOther() throws Exception {
+    Path file = folder.resolve("box.json");
+    robot.clickOn("#step-w");
+    type("#field-thickness", "3 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    List<Boolean> meanwhile = new ArrayList<>();
+    robot.interact(() -> {
+      for (int i = 0; i < 5; i++) {
+        Platform.runLater(() -> meanwhile.add(window.files().save(false)));
+      }
+      Platform.runLater(window.files()::startNew);
+      try {
+        OffThread.await(() -> {
+          until(() -> meanwhile.size() == 5);
+          return "written";
+        });
+      } catch (Exception e) {
+        throw new AssertionError(e);
+      }
+    });
+    // None began before the work that was under way ended, and the last one was made up for.
+    assertThat(meanwhile).hasSize(5).containsOnly(false);
+    until(() -> !window.session().isDirty());
+    assertThat(Files.readString(file)).contains("3 mm");
+    assertThat(steps()).hasSize(4);
   }
 
   /** Unsaved changes are asked about before they are left. */

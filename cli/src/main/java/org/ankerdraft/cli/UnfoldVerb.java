@@ -199,7 +199,13 @@ final class UnfoldVerb implements Callable<Integer> {
       n.put("bend", s.bend() + 1);
       ArrayNode bends = n.putArray("bends");
       s.bends().forEach(b -> bends.add(b + 1));
-      n.put("way", s.way() == BendOrder.Way.BEND ? "bend" : "press shut");
+      n.put(
+          "way",
+          switch (s.way()) {
+            case BEND -> "bend";
+            case ROLL -> "roll";
+            case PRESS_SHUT -> "press shut";
+          });
       n.put("collision", s.collision());
     }
   }

@@ -250,7 +250,7 @@ public final class FlatCanvas extends Region {
     }
     FlatBend.Segment s = b.lines().getFirst();
     Xy at = s.from().plus(s.to()).times(0.5);
-    double turn = -Math.toDegrees(Math.atan2(b.along().y(), b.along().x()));
+    double turn = -Math.toDegrees(Math.atan2(b.middleAlong().y(), b.middleAlong().x()));
     double upright = turn > 90 ? turn - 180 : turn <= -90 ? turn + 180 : turn;
     g.setFont(Font.font("Lato", FontWeight.SEMI_BOLD, FontPosture.ITALIC, 12));
     double length = b.lengthMm() * scale;

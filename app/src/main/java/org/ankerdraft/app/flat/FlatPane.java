@@ -331,9 +331,11 @@ public final class FlatPane extends BorderPane {
                 .map(BendOrder.Stroke::inWords)
                 .collect(Collectors.joining(", "))
             + ". "
-            + (stroke.way() == BendOrder.Way.PRESS_SHUT
-                ? "Press shut, second station: bend "
-                : "Bend ")
+            + switch (stroke.way()) {
+              case BEND -> "Bend ";
+              case ROLL -> "Roll, or bump along its lines: bend ";
+              case PRESS_SHUT -> "Press shut, second station: bend ";
+            }
             + b.inWords().replaceFirst("^\\d+", stroke.inWords() + ":")
             + ", "
             + (stroke.collision() == null ? "free" : stroke.collision())

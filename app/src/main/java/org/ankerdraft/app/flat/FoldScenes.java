@@ -109,6 +109,9 @@ public final class FoldScenes {
         all.add(tool(brake.punch(first), station));
         all.add(tool(brake.die(first, share, flat.thicknessMm()), station));
       }
+      case ROLL -> {
+        // Between rolls, or in many strokes along its lines: no tool of one stroke.
+      }
       case PRESS_SHUT -> {
         PressBrake.Station station = FlatteningPress.station(flat, first, pose);
         FlatteningPress press = BendOrder.press(flat, stroke.bend(), pose);

@@ -5,7 +5,23 @@ import javafx.application.Platform;
 
 /** Runs what may take long off the interface thread, which goes on drawing and waits for it. */
 public final class OffThread {
+  private static int waiting;
+  private static Runnable next;
+
   private OffThread() {}
+
+  /**
+   * Whether something is waited for. Work that is begun meanwhile would be waited for first, and a
+   * key that is held down would begin ever more of it.
+   */
+  public static boolean isWaiting() {
+    return waiting > 0;
+  }
+
+  /** Does something when nothing is waited for any more; only what was asked for last is done. */
+  public static void afterwards(Runnable action) {
+    next = action;
+  }
 
   private record Ended<T>(T value, Exception failure) {}
 
@@ -22,8 +38,14 @@ public final class OffThread {
           Ended<T> ended = run(work);
           Platform.runLater(() -> Platform.exitNestedEventLoop(loop, ended));
         });
+    waiting++;
     @SuppressWarnings("unchecked") // the loop is left with the end of this very work
     Ended<T> ended = (Ended<T>) Platform.enterNestedEventLoop(loop);
+    waiting--;
+    if (waiting == 0 && next != null) {
+      Platform.runLater(next);
+      next = null;
+    }
     if (ended.failure != null) {
       throw ended.failure;
     }

@@ -31,7 +31,7 @@ final class BendRules extends FlatRules {
   }
 
   private static boolean isHem(FlatBend b) {
-    return b.angleRad() > HEM_RAD;
+    return !b.isRolled() && b.angleRad() > HEM_RAD;
   }
 
   private void radius(FlatBend b) {
@@ -61,7 +61,8 @@ final class BendRules extends FlatRules {
   }
 
   private void flange(FlatBend b) {
-    if (isHem(b)) {
+    if (isHem(b) || b.isRolled()) {
+      // Neither lies on a die.
       return;
     }
     Limit limit = book.limit("bend.flange");
@@ -233,7 +234,7 @@ final class BendRules extends FlatRules {
     try {
       Limit limit = book.limit("bend.grain");
       Xy way = Xy.polar(1, values.angleRad(grain));
-      double between = Math.toDegrees(Math.asin(Math.min(1, Math.abs(way.cross(b.along())))));
+      double between = Math.toDegrees(Math.asin(Math.min(1, Math.abs(way.cross(b.middleAlong())))));
       if (between < limit.value()) {
         add(
             limit,

@@ -72,7 +72,7 @@ abstract class FlatRules {
   }
 
   final Xy middle(FlatBend b) {
-    Xy centre = b.start().plus(b.across().times(b.value().allowanceMm() / 2));
+    Xy centre = b.middle(0);
     if (b.lines().isEmpty()) {
       return centre;
     }

@@ -30,6 +30,8 @@ public final class BendOrder {
   public enum Way {
     /** Between punch and die. */
     BEND,
+    /** Rolled, or bumped along its lines: conical, or bent from cut edge to cut edge. */
+    ROLL,
     /** A hem that was bent acute is pressed shut, in a second station. */
     PRESS_SHUT
   }
@@ -53,14 +55,18 @@ public final class BendOrder {
     /** Numbers of its bends: 3, or 2 + 4 where one stroke makes both. */
     public String inWords() {
       return bends.stream().map(b -> Integer.toString(b + 1)).collect(Collectors.joining(" + "))
-          + (way == Way.PRESS_SHUT ? " shut" : "");
+          + switch (way) {
+            case BEND -> "";
+            case ROLL -> " rolled";
+            case PRESS_SHUT -> " shut";
+          };
     }
 
     /** The shares of all bends' angles once some of this stroke is done. */
     public void fold(FlatPattern flat, double[] shares, double share) {
       for (int b : bends) {
         double furthest = PressBrake.furthestShare(flat.bends().get(b));
-        shares[b] = way == Way.BEND ? share * furthest : furthest + share * (1 - furthest);
+        shares[b] = way == Way.PRESS_SHUT ? furthest + share * (1 - furthest) : share * furthest;
       }
     }
   }
@@ -115,7 +121,8 @@ public final class BendOrder {
     List<Stroke> strokes = new ArrayList<>();
     double[] shares = new double[flat.bends().size()];
     for (List<Integer> bends : order) {
-      strokes.add(new Stroke(Way.BEND, bends, collision(shares, bends)));
+      Way way = isRolled(bends) ? Way.ROLL : Way.BEND;
+      strokes.add(new Stroke(way, bends, collision(shares, bends)));
       for (int bend : bends) {
         if (isPressedShut(bend)) {
           strokes.add(new Stroke(Way.PRESS_SHUT, List.of(bend), shutting(shares, bend)));
@@ -124,6 +131,10 @@ public final class BendOrder {
       }
     }
     return new Plan(strokes);
+  }
+
+  private boolean isRolled(List<Integer> bends) {
+    return flat.bends().get(bends.getFirst()).isRolled();
   }
 
   private boolean isPressedShut(int bend) {
@@ -149,7 +160,9 @@ public final class BendOrder {
   }
 
   private static boolean isOneStroke(FlatBend a, FlatBend b) {
-    return a.fromWall() == b.fromWall()
+    return !a.isRolled()
+        && !b.isRolled()
+        && a.fromWall() == b.fromWall()
         && a.isUp() == b.isUp()
         && Math.abs(a.angleRad() - b.angleRad()) < SAME_ANGLE_RAD
         && Math.abs(a.radiusMm() - b.radiusMm()) < TOUCH_MM
@@ -254,7 +267,10 @@ public final class BendOrder {
       bends.forEach(b -> shares[b] = share * PressBrake.furthestShare(flat.bends().get(b)));
       FoldMotion.Pose pose = motion.at(shares, flat.kept());
       PressBrake.Station station = PressBrake.station(flat, bends(bends), pose);
-      String met = meetsTools(flat.bends().get(bends.getFirst()), station, share, pose);
+      String met =
+          isRolled(bends)
+              ? null
+              : meetsTools(flat.bends().get(bends.getFirst()), station, share, pose);
       if (met != null) {
         return met;
       }

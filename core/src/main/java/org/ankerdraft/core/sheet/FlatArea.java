@@ -23,6 +23,9 @@ import org.locationtech.jts.operation.valid.TopologyValidationError;
 
 /** A flat pattern as areas, straightened, for measuring in it. */
 public final class FlatArea {
+  /** Straight pieces by which the arcs of a conical bend are told. */
+  private static final int FAN_STEPS = 24;
+
   private static final GeometryFactory PLANE = new GeometryFactory();
 
   /** Straight pieces of a quarter turn where figures are grown and shrunk. */
@@ -228,7 +231,7 @@ public final class FlatArea {
       double low = Double.MAX_VALUE;
       double high = -Double.MAX_VALUE;
       for (Coordinate c : notch.getCoordinates()) {
-        double along = xy(c).minus(bend.start()).dot(bend.along());
+        double along = xy(c).minus(bend.middle(0)).dot(bend.middleAlong());
         low = Math.min(low, along);
         high = Math.max(high, along);
       }
@@ -240,18 +243,21 @@ public final class FlatArea {
     return Optional.empty();
   }
 
-  /** The rectangle from the beginning to the end of the bend's lines, as wide as its allowance. */
+  /** What the bend takes from the beginning to the end of its lines. */
   private static Polygon strip(FlatBend b) {
     double low = b.span().x();
     double high = b.span().y();
     double w = b.value().allowanceMm();
-    Coordinate[] c = new Coordinate[5];
-    double[][] corners = {{low, 0}, {high, 0}, {high, w}, {low, w}, {low, 0}};
-    for (int i = 0; i < c.length; i++) {
-      c[i] =
-          at(b.start().plus(b.along().times(corners[i][0])).plus(b.across().times(corners[i][1])));
+    int steps = b.fan() == null ? 1 : FAN_STEPS;
+    List<Coordinate> c = new ArrayList<>();
+    for (int i = 0; i <= steps; i++) {
+      c.add(at(b.at(low, w * i / steps)));
     }
-    return PLANE.createPolygon(c);
+    for (int i = steps; i >= 0; i--) {
+      c.add(at(b.at(high, w * i / steps)));
+    }
+    c.add(c.getFirst());
+    return PLANE.createPolygon(c.toArray(Coordinate[]::new));
   }
 
   /** Size of a hole along and across a direction. */

@@ -88,7 +88,7 @@ final class FlatAssembly {
     for (int g = 0; g < groups.size(); g++) {
       bends.add(bend(g, by, contoursOfFace));
     }
-    Placement.OfPlane start = (Placement.OfPlane) placements.get(skins.start());
+    Placement.OfPlane start = keptPlane();
     FlatPattern.WallFrame kept =
         new FlatPattern.WallFrame(
             start.origin().plus(start.x().times(corner.x())).plus(start.y().times(corner.y())),
@@ -105,6 +105,14 @@ final class FlatAssembly {
         skins.oblique(),
         skins.upperOfLower(),
         curveMm);
+  }
+
+  /** Of a part that is bent throughout, the plane that touches it where unfolding starts. */
+  private Placement.OfPlane keptPlane() {
+    return switch (placements.get(skins.start())) {
+      case Placement.OfPlane plane -> plane;
+      case Placement.Unrolled bent -> Placement.OfPlane.from(bent.begin());
+    };
   }
 
   /** Contours of a face of the upper side, or of what lies under it if that is the fuller side. */
@@ -137,8 +145,9 @@ final class FlatAssembly {
     for (int f : placements.keySet()) {
       Integer before = reachedFrom.get(f);
       boolean isNew =
-          topology.face(f).kind() == SurfaceKind.PLANE
-              && (before == null || topology.face(before).kind() != SurfaceKind.PLANE);
+          before == null
+              || (topology.face(f).kind() == SurfaceKind.PLANE
+                  && topology.face(before).kind() != SurfaceKind.PLANE);
       wallOfFace.put(f, isNew ? count++ : wallOfFace.get(before));
     }
   }
@@ -164,12 +173,24 @@ final class FlatAssembly {
   private boolean sameBend(int f, int g) {
     Face a = topology.face(f);
     Face b = topology.face(g);
+    return a.kind() == b.kind()
+        && (a.kind() == SurfaceKind.CONE ? isOneCone(a, b) : isOneCylinder(a, b))
+        && wallOfFace.get(f).equals(wallOfFace.get(g))
+        && wallBeyond(f) == wallBeyond(g);
+  }
+
+  private static boolean isOneCylinder(Face a, Face b) {
     Vec3 between = b.origin().minus(a.origin());
     return Math.abs(a.radius() - b.radius()) < SAME_AXIS_MM
         && a.direction().cross(b.direction()).length() < SAME_AXIS_MM
-        && between.minus(a.direction().times(between.dot(a.direction()))).length() < SAME_AXIS_MM
-        && wallOfFace.get(f).equals(wallOfFace.get(g))
-        && wallBeyond(f) == wallBeyond(g);
+        && between.minus(a.direction().times(between.dot(a.direction()))).length() < SAME_AXIS_MM;
+  }
+
+  private static boolean isOneCone(Face a, Face b) {
+    Cone first = Cone.of(a);
+    return Math.abs(first.halfAngleRad() - Cone.of(b).halfAngleRad()) < SAME_AXIS_MM
+        && Math.abs(first.off(b.point())) < SAME_AXIS_MM
+        && first.tip().distance(Cone.of(b).tip()) < SAME_AXIS_MM;
   }
 
   /** The wall on the far side of a bend face, or -1. */
@@ -191,29 +212,33 @@ final class FlatAssembly {
 
   private FlatBend bend(int group, Xy by, Map<Integer, List<Contour>> contoursOfFace) {
     int first = groups.get(group).getFirst();
-    Placement.OfBend at = (Placement.OfBend) placements.get(first);
+    Placement.Unrolled at = (Placement.Unrolled) placements.get(first);
     Unfolder.BendFace b = bendFaces.get(first);
     Xy start = at.begin().flatAt().plus(by);
     Xy along = at.begin().flatAlong();
     Xy across = at.begin().flatAcross();
-    Xy middle = start.plus(across.times(b.value().allowanceMm() / 2));
+    FlatBend.Fan fan = at.fan() == null ? null : at.fan().moved(by);
+    FlatBend bare =
+        new FlatBend(
+            group + 1,
+            b.angleRad(),
+            b.radiusMm(),
+            b.isUp(),
+            b.value(),
+            start,
+            along,
+            across,
+            wallOfFace.get(first),
+            wallBeyond(first),
+            fan,
+            fan != null || first == skins.start(),
+            List.of(),
+            groups.get(group));
     List<Segment> lines = new ArrayList<>();
     for (int f : groups.get(group)) {
-      lines.addAll(crossings(contoursOfFace.get(f), middle, along));
+      lines.addAll(crossings(contoursOfFace.get(f), bare.middle(0), bare.middleAlong()));
     }
-    return new FlatBend(
-        group + 1,
-        b.angleRad(),
-        b.radiusMm(),
-        b.isUp(),
-        b.value(),
-        start,
-        along,
-        across,
-        wallOfFace.get(first),
-        wallBeyond(first),
-        lines,
-        groups.get(group));
+    return bare.withLines(lines);
   }
 
   /** The pieces of a line that lie within contours. */

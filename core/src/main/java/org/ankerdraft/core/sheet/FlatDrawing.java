@@ -126,7 +126,7 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
       if (!b.lines().isEmpty()) {
         FlatBend.Segment s = b.lines().getFirst();
         Xy middle = s.from().plus(s.to()).times(0.5).plus(origin);
-        double turn = Math.atan2(b.along().y(), b.along().x());
+        double turn = Math.atan2(b.middleAlong().y(), b.middleAlong().x());
         double upright = turn > Math.PI / 2 || turn <= -Math.PI / 2 ? turn + Math.PI : turn;
         texts.add(
             new Text(
@@ -143,10 +143,10 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
       TreeSet<Double> x = new TreeSet<>(List.of(0.0, flat.widthMm()));
       TreeSet<Double> y = new TreeSet<>(List.of(0.0, flat.heightMm()));
       for (FlatBend b : flat.bends()) {
-        Xy middle = b.start().plus(b.across().times(b.value().allowanceMm() / 2));
-        if (Math.abs(b.along().x()) < 1e-9) {
+        Xy middle = b.middle(0);
+        if (Math.abs(b.middleAlong().x()) < 1e-9) {
           x.add(middle.x());
-        } else if (Math.abs(b.along().y()) < 1e-9) {
+        } else if (Math.abs(b.middleAlong().y()) < 1e-9) {
           y.add(middle.y());
         }
       }

@@ -50,6 +50,12 @@ final class FlatTracer {
   }
 
   private static boolean isRoundTheAxis(Face face, Edge edge, double meetMm) {
+    if (face.kind() == SurfaceKind.CONE) {
+      Cone cone = Cone.of(face);
+      Vec3 off = edge.centre().minus(cone.tip());
+      return edge.direction().cross(cone.axis()).length() < meetMm / edge.radius()
+          && off.cross(cone.axis()).length() < meetMm;
+    }
     return Math.abs(edge.radius() - face.radius()) < meetMm
         && edge.direction().cross(face.direction()).length() < meetMm / face.radius();
   }
@@ -126,6 +132,13 @@ final class FlatTracer {
     Xy end = at.flat(edge.end());
     if (edge.kind() == CurveKind.LINE || face.kind() == SurfaceKind.CYLINDER) {
       return new PlaneCurve.Line(start, end);
+    }
+    if (at instanceof Placement.OfCone cone) {
+      Xy tip = cone.fan().centre();
+      Xy begin = start.minus(tip);
+      Xy half = at.flat(edge.mid()).minus(tip);
+      double turn = 2 * Math.atan2(begin.cross(half), begin.dot(half));
+      return new PlaneCurve.Arc(tip, begin.length(), Math.atan2(begin.y(), begin.x()), turn);
     }
     Xy centre = at.flat(edge.centre());
     Xy from = start.minus(centre);

@@ -38,11 +38,16 @@ public final class FoldMotion {
     frames[0] = kept;
     for (FlatBend b : flat.bends()) {
       if (b.toWall() >= 0 && frames[b.toWall()] == null) {
-        Curl curl = new Curl(b, frames[b.fromWall()], shares[b.number() - 1], flat.thicknessMm());
-        frames[b.toWall()] = curl.beyond();
+        frames[b.toWall()] = curl(b, frames[b.fromWall()], shares[b.number() - 1]).beyond();
       }
     }
     return new Pose(frames, shares.clone());
+  }
+
+  private Curl curl(FlatBend bend, WallFrame from, double share) {
+    return bend.fan() == null
+        ? new RoundCurl(bend, from, share, flat.thicknessMm())
+        : new ConicalCurl(bend, from, share, flat.thicknessMm());
   }
 
   /** The sheet in one state of folding. */
@@ -84,12 +89,23 @@ public final class FoldMotion {
 
     private Curl curl(Zone zone) {
       FlatBend b = flat.bends().get(zone.bend());
-      return new Curl(b, frames[b.fromWall()], shares[zone.bend()], flat.thicknessMm());
+      return FoldMotion.this.curl(b, frames[b.fromWall()], shares[zone.bend()]);
     }
   }
 
   /** One bend at a share of its angle. */
-  private record Curl(FlatBend bend, WallFrame from, double share, double thickness) {
+  private sealed interface Curl {
+    /** Where a point of the flat lies, at a height above the upper side. */
+    Vec3 point(Xy p, double heightMm);
+
+    Vec3 normal(Xy p);
+
+    /** Frame of the wall that the bend carries. */
+    WallFrame beyond();
+  }
+
+  private record RoundCurl(FlatBend bend, WallFrame from, double share, double thickness)
+      implements Curl {
 
     private double angle() {
       return bend.angleRad() * share;
@@ -103,7 +119,8 @@ public final class FoldMotion {
       return from.x().times(d.x()).plus(from.y().times(d.y()));
     }
 
-    Vec3 point(Xy p, double h) {
+    @Override
+    public Vec3 point(Xy p, double h) {
       Xy d = p.minus(bend.start());
       Vec3 n = from.normal();
       Vec3 base = from.at(bend.start()).plus(direction(bend.along()).times(d.dot(bend.along())));
@@ -123,15 +140,16 @@ public final class FoldMotion {
       return bend.isUp() ? 1 : -1;
     }
 
-    Vec3 normal(Xy p) {
+    @Override
+    public Vec3 normal(Xy p) {
       double phi = bend.depthOf(p) / bend.value().allowanceMm() * angle() * sign();
       return from.normal()
           .times(Math.cos(phi))
           .minus(direction(bend.across()).times(Math.sin(phi)));
     }
 
-    /** Frame of the wall that the bend carries. */
-    WallFrame beyond() {
+    @Override
+    public WallFrame beyond() {
       Vec3 axis = direction(bend.along());
       Vec3 u = direction(bend.across());
       boolean right = axis.cross(u).dot(from.normal()) > 0;
@@ -141,6 +159,74 @@ public final class FoldMotion {
       Vec3 x = from.x().rotated(axis, turn);
       Vec3 y = from.y().rotated(axis, turn);
       return new WallFrame(at.minus(x.times(end.x())).minus(y.times(end.y())), x, y);
+    }
+  }
+
+  /**
+   * A conical bend keeps its neutral layer a cone about the same tip, which grows steeper; its
+   * curvature is a share of the finished one.
+   */
+  private record ConicalCurl(FlatBend bend, WallFrame from, double share, double thickness)
+      implements Curl {
+
+    private Vec3 direction(Xy d) {
+      return from.x().times(d.x()).plus(from.y().times(d.y()));
+    }
+
+    /** Of the neutral layer over the upper side. */
+    private double neutral() {
+      double k = bend.value().kFactor();
+      return -thickness * (bend.isUp() ? k : 1 - k);
+    }
+
+    private double halfAngle() {
+      return Math.atan(Math.tan(bend.fan().halfAngleRad()) / Math.max(share, FLAT_RAD));
+    }
+
+    private Vec3 tip() {
+      return from.at(bend.fan().centre()).plus(from.normal().times(neutral()));
+    }
+
+    /** From the tip along the line at which the bend begins. */
+    private Vec3 outwards() {
+      return direction(bend.start().minus(bend.fan().centre())).unit();
+    }
+
+    private Vec3 towardsAxis() {
+      return bend.isUp() ? from.normal() : from.normal().negated();
+    }
+
+    /** Turns what stands over the beginning to where it stands in the bend. */
+    private Vec3 turned(Vec3 v, double flatTurn) {
+      Vec3 axis =
+          outwards().times(Math.cos(halfAngle())).plus(towardsAxis().times(Math.sin(halfAngle())));
+      double side = towardsAxis().cross(outwards()).dot(direction(bend.across()));
+      return v.rotated(axis, Math.signum(side) * flatTurn / Math.sin(halfAngle()));
+    }
+
+    @Override
+    public Vec3 point(Xy p, double h) {
+      Vec3 arm =
+          outwards()
+              .times(p.distance(bend.fan().centre()))
+              .plus(from.normal().times(h - neutral()));
+      return tip().plus(turned(arm, bend.fan().turn(bend.start(), p)));
+    }
+
+    @Override
+    public Vec3 normal(Xy p) {
+      return turned(from.normal(), bend.fan().turn(bend.start(), p));
+    }
+
+    @Override
+    public WallFrame beyond() {
+      FlatBend.Fan fan = bend.fan();
+      double all = Math.abs(fan.sweepRad());
+      Vec3 x = turned(direction(new Xy(1, 0).rotated(-fan.sweepRad())), all);
+      Vec3 y = turned(direction(new Xy(0, 1).rotated(-fan.sweepRad())), all);
+      Vec3 centre = tip().minus(turned(from.normal(), all).times(neutral()));
+      return new WallFrame(
+          centre.minus(x.times(fan.centre().x())).minus(y.times(fan.centre().y())), x, y);
     }
   }
 }

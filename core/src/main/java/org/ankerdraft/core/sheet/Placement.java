@@ -19,6 +19,23 @@ sealed interface Placement {
   /** The front in an edge of the face. */
   Front front(Vec3 at, Vec3 along, Vec3 outward);
 
+  /** A face that is unrolled from a straight line on. */
+  sealed interface Unrolled extends Placement {
+    Front begin();
+
+    /** How the flat of a cone spreads; null for a cylinder. */
+    FlatBend.Fan fan();
+
+    /** How far round the axis a point lies from the beginning, 0 to 2 pi. */
+    double turn(Vec3 p);
+  }
+
+  double JUST_BEFORE_RAD = 1e-6;
+
+  private static double forwards(double turn) {
+    return turn < -JUST_BEFORE_RAD ? turn + 2 * Math.PI : turn;
+  }
+
   /** A wall: moved as it is. x and y are the directions in space of the flat's axes. */
   record OfPlane(Vec3 origin, Vec3 x, Vec3 y) implements Placement {
 
@@ -52,14 +69,16 @@ sealed interface Placement {
    * @param centre on the axis, level with the front's point
    * @param flatPerRad width in the flat of one radian
    */
-  record OfBend(Front begin, Vec3 centre, double flatPerRad) implements Placement {
-    private static final double JUST_BEFORE_RAD = 1e-6;
+  record OfBend(Front begin, Vec3 centre, double flatPerRad) implements Unrolled {
+    @Override
+    public FlatBend.Fan fan() {
+      return null;
+    }
 
-    /** How far round the axis a point lies from the beginning, 0 to 2 pi. */
-    double turn(Vec3 p) {
+    @Override
+    public double turn(Vec3 p) {
       Vec3 d = p.minus(centre);
-      double t = Math.atan2(d.dot(begin.across), d.dot(begin.at.minus(centre).unit()));
-      return t < -JUST_BEFORE_RAD ? t + 2 * Math.PI : t;
+      return forwards(Math.atan2(d.dot(begin.across), d.dot(begin.at.minus(centre).unit())));
     }
 
     @Override
@@ -90,6 +109,70 @@ sealed interface Placement {
           flat(at),
           same ? begin.flatAlong : begin.flatAlong.times(-1),
           ahead ? begin.flatAcross : begin.flatAcross.times(-1));
+    }
+  }
+
+  /**
+   * A conical bend: its neutral layer is a cone with the same axis and angle, which unrolls without
+   * strain into a sector about the flat place of its tip.
+   *
+   * @param begin the front at which it begins, on a straight line through the tip
+   * @param cone the face
+   * @param shiftMm how much farther a point of the neutral layer lies from its tip than the point
+   *     of the face over it from the face's
+   * @param sweepRad how far the face reaches round the axis
+   */
+  record OfCone(Front begin, Cone cone, double shiftMm, double sweepRad) implements Unrolled {
+
+    @Override
+    public double turn(Vec3 p) {
+      Vec3 radial = cone.radial(p);
+      return forwards(Math.atan2(radial.dot(begin.across), radial.dot(cone.radial(begin.at))));
+    }
+
+    /** In the flat, from the tip along the line at which it begins. */
+    private Xy outwards() {
+      return begin.along.dot(cone.axis()) > 0 ? begin.flatAlong : begin.flatAlong.times(-1);
+    }
+
+    private Xy centre() {
+      return begin.flatAt.minus(outwards().times(cone.slant(begin.at) + shiftMm));
+    }
+
+    private Xy way(double turn) {
+      double flat = turn * Math.sin(cone.halfAngleRad());
+      return outwards().times(Math.cos(flat)).plus(begin.flatAcross.times(Math.sin(flat)));
+    }
+
+    @Override
+    public FlatBend.Fan fan() {
+      double flat = sweepRad * Math.sin(cone.halfAngleRad());
+      boolean left = outwards().cross(begin.flatAcross) > 0;
+      return new FlatBend.Fan(centre(), left ? flat : -flat, cone.halfAngleRad());
+    }
+
+    @Override
+    public Xy flat(Vec3 p) {
+      return centre().plus(way(turn(p)).times(cone.slant(p) + shiftMm));
+    }
+
+    @Override
+    public Front front(Vec3 at, Vec3 along, Vec3 outward) {
+      double t = turn(at);
+      Vec3 onwards =
+          begin.across.times(Math.cos(t)).minus(cone.radial(begin.at).times(Math.sin(t)));
+      double side = Math.signum(begin.normal.dot(cone.normal(begin.at)));
+      boolean ahead = onwards.dot(outward) > 0;
+      Xy way = way(t);
+      Xy across = way(t + Math.PI / 2 / Math.sin(cone.halfAngleRad()));
+      return new Front(
+          at,
+          along,
+          ahead ? onwards : onwards.negated(),
+          cone.normal(at).times(side),
+          flat(at),
+          along.dot(cone.axis()) > 0 ? way : way.times(-1),
+          ahead ? across : across.times(-1));
     }
   }
 }

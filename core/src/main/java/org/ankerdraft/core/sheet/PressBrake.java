@@ -43,7 +43,7 @@ public record PressBrake(double dieMm) {
 
   /** The share of its angle to which a bend is folded between punch and die. */
   public static double furthestShare(FlatBend b) {
-    return Math.min(1, FURTHEST_RAD / b.angleRad());
+    return b.isRolled() ? 1 : Math.min(1, FURTHEST_RAD / b.angleRad());
   }
 
   /** Half the angle of punch and groove: sharper than the finished bend, so that it can be bent. */
@@ -132,10 +132,7 @@ public record PressBrake(double dieMm) {
   public static Station station(FlatPattern flat, FlatBend b, FoldMotion.Pose pose) {
     double low = b.span().x();
     double high = b.span().y();
-    Xy middle =
-        b.start()
-            .plus(b.along().times((low + high) / 2))
-            .plus(b.across().times(b.value().allowanceMm() / 2));
+    Xy middle = b.middle((low + high) / 2);
     FlatPattern.Zone zone =
         flat.zones().stream().filter(z -> z.bend() == b.number() - 1).findFirst().orElseThrow();
     Vec3 normal = pose.normal(zone, middle);

@@ -103,9 +103,13 @@ public final class SheetMesh {
 
   private static Polygon band(FlatBend b, double low, double high, double far) {
     Coordinate[] c = new Coordinate[5];
-    double[][] corners = {{-far, low}, {far, low}, {far, high}, {-far, high}, {-far, low}};
+    double near = b.fan() == null ? -far : b.fan().centre().minus(b.start()).dot(b.along());
+    boolean isTipAhead = near > 0;
+    double from = isTipAhead ? -far : near;
+    double to = isTipAhead ? near : far;
+    double[][] corners = {{from, low}, {to, low}, {to, high}, {from, high}, {from, low}};
     for (int i = 0; i < c.length; i++) {
-      Xy p = b.start().plus(b.along().times(corners[i][0])).plus(b.across().times(corners[i][1]));
+      Xy p = b.at(corners[i][0], corners[i][1]);
       c[i] = new Coordinate(p.x(), p.y());
     }
     return PLANE.createPolygon(c);

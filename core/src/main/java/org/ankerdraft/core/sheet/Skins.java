@@ -7,9 +7,11 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.FacePolygon;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Tolerance;
@@ -23,7 +25,8 @@ import org.ankerdraft.vectors.Vec3;
  * The two sides of a uniform sheet, told apart from its cut edges.
  *
  * @param thicknessMm the same everywhere
- * @param start the plane face from which the sheet is unfolded; it belongs to {@code upper}
+ * @param start the face from which the sheet is unfolded, plane unless none is; it belongs to
+ *     {@code upper}
  * @param upper faces of the side that the flat is seen from
  * @param lower faces of the other side
  * @param rims all other faces: the cut edges
@@ -82,13 +85,15 @@ public record Skins(
       if (keep != 0) {
         return from(keep, keep);
       }
-      CannotUnfold last = CannotUnfold.at(0, "it has no plane face");
+      CannotUnfold none = CannotUnfold.at(0, "it has no wall with another side to it");
+      CannotUnfold last = none;
       for (int first : candidates()) {
         try {
           return from(first, 0);
         } catch (CannotUnfold e) {
-          last = e;
-          if (topology.face(first).areaMm2() > LARGE_SHARE * topology.face(largest).areaMm2()) {
+          last = isBent(topology.face(first)) && last != none ? last : e;
+          if (!isBent(topology.face(first))
+              && topology.face(first).areaMm2() > LARGE_SHARE * topology.face(largest).areaMm2()) {
             break;
           }
         }
@@ -114,21 +119,67 @@ public record Skins(
         double thickness = g == 0 ? Double.MAX_VALUE : depth(topology.face(f), topology.face(g));
         byThickness.putIfAbsent(Math.round(thickness / SAME_THICKNESS_MM), f);
       }
+      largestBent()
+          .ifPresent(f -> {
+            double thickness = depthBehind(f, partner(f));
+            byThickness.putIfAbsent(Math.round(thickness / SAME_THICKNESS_MM), f);
+          });
       return List.copyOf(byThickness.values());
+    }
+
+    /** The largest outside of a cylinder or cone with an inside in it. */
+    private Optional<Integer> largestBent() {
+      return IntStream.rangeClosed(1, topology.faces().size())
+          .boxed()
+          .filter(f -> isBent(topology.face(f)) && !topology.face(f).concave() && partner(f) != 0)
+          .max(Comparator.comparingDouble(f -> topology.face(f).areaMm2()));
+    }
+
+    private static boolean isBent(Face f) {
+      return f.kind() == SurfaceKind.CYLINDER || f.kind() == SurfaceKind.CONE;
+    }
+
+    /** The face behind a plane, or the nearest one about the same axis; 0 if there is none. */
+    private int partner(int f) {
+      if (!isBent(topology.face(f))) {
+        return behind(f);
+      }
+      return IntStream.rangeClosed(1, topology.faces().size())
+          .boxed()
+          .filter(g -> depthBehind(f, g) > tolerance.lengthMm() && match(f, g, depthBehind(f, g)))
+          .min(Comparator.comparingDouble(g -> depthBehind(f, g)))
+          .orElse(0);
+    }
+
+    /** How far behind a face another one lies that runs along it; not positive if none does. */
+    private double depthBehind(int f, int g) {
+      Face a = topology.face(f);
+      Face b = topology.face(g);
+      double sign = a.concave() ? 1 : -1;
+      if (a.kind() != b.kind()) {
+        return 0;
+      }
+      return switch (a.kind()) {
+        case PLANE -> depth(a, b);
+        case CYLINDER -> sign * (b.radius() - a.radius());
+        case CONE -> sign * -Cone.of(b).off(a.point());
+        case SPHERE, TORUS, FREEFORM -> 0;
+      };
     }
 
     private Skins from(int first, int keep) throws CannotUnfold {
       Face face = topology.face(first);
-      if (face.kind() != SurfaceKind.PLANE) {
-        throw CannotUnfold.at(first, "it is not plane, so unfolding cannot start there");
+      if (!unfolds(face)) {
+        throw CannotUnfold.at(
+            first, "it is no plane, cylinder or cone, so unfolding cannot start there");
       }
-      int opposite = behind(first);
+      int opposite = partner(first);
       if (opposite == 0) {
         throw CannotUnfold.at(
             first, "no parallel face lies behind it, so the body has no sheet thickness");
       }
-      double thickness = depth(face, topology.face(opposite));
-      boolean swap = keep == 0 && looksUp(topology.face(opposite));
+      double thickness = depthBehind(first, opposite);
+      boolean swap = keep == 0 && !isBent(face) && looksUp(topology.face(opposite));
       int start = swap ? opposite : first;
       Set<Integer> upper = smoothlyJoined(start);
       Set<Integer> lower = smoothlyJoined(swap ? first : opposite);
@@ -218,7 +269,7 @@ public record Skins(
     }
 
     private static boolean unfolds(Face f) {
-      return f.kind() == SurfaceKind.PLANE || f.kind() == SurfaceKind.CYLINDER;
+      return f.kind() == SurfaceKind.PLANE || isBent(f);
     }
 
     private void unmatched(
@@ -241,6 +292,14 @@ public record Skins(
         return Math.PI - a.normal().angleTo(b.normal()) < PARALLEL_RAD
             && Math.abs(depth(a, b) - thickness) < slack;
       }
+      if (a.kind() == SurfaceKind.CONE) {
+        Cone first = Cone.of(a);
+        return a.concave() != b.concave()
+            && first.axis().angleTo(Cone.of(b).axis()) < PARALLEL_RAD
+            && Math.abs(first.halfAngleRad() - Cone.of(b).halfAngleRad()) < PARALLEL_RAD
+            && Cone.of(b).tip().minus(first.tip()).cross(first.axis()).length() < slack
+            && Math.abs(depthBehind(f, g) - thickness) < slack;
+      }
       Vec3 between = b.origin().minus(a.origin());
       double apart = between.minus(a.direction().times(between.dot(a.direction()))).length();
       double sign = a.concave() ? 1 : -1;
@@ -262,6 +321,12 @@ public record Skins(
               + " where unfolding starts";
         }
         return "no parallel face lies behind it";
+      }
+      if (face.kind() == SurfaceKind.CONE) {
+        return "no cone about the same axis lies "
+            + Numbers.mm(thickness)
+            + (face.concave() ? " outside" : " inside")
+            + " it";
       }
       if (!face.concave() && face.radius() < thickness * (1 + UNEVEN_SHARE)) {
         return "the bend is sharp inside: its outside radius is "
@@ -299,10 +364,10 @@ public record Skins(
         return null;
       }
       Face face = topology.face(f);
-      if (face.kind() != SurfaceKind.PLANE && face.kind() != SurfaceKind.CYLINDER) {
+      if (!unfolds(face)) {
         return "its surface is a "
             + face.kind().name().toLowerCase(Locale.ROOT)
-            + ", and only planes and cylinders can be laid flat";
+            + ", and only planes, cylinders and cones can be laid flat";
       }
       int g = face.kind() == SurfaceKind.PLANE ? behind(f) : 0;
       boolean isWall =

@@ -59,7 +59,7 @@ final class Squaring {
   private static List<Line> lines(FlatPattern flat) {
     List<Line> out = new ArrayList<>();
     for (FlatBend b : flat.bends()) {
-      out.add(Line.of(b.along().times(b.span().y() - b.span().x())));
+      out.add(Line.of(b.middleAlong().times(b.span().y() - b.span().x())));
     }
     for (PlaneCurve c : flat.outline().curves()) {
       if (flat.bends().isEmpty() && c instanceof PlaneCurve.Line(Xy from, Xy to)) {

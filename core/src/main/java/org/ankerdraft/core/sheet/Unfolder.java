@@ -3,12 +3,14 @@ package org.ankerdraft.core.sheet;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.DoubleSummaryStatistics;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.kernel.Budget;
@@ -22,6 +24,7 @@ import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.kernel.Topology.Face;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * Lays a uniform sheet flat by walking from the kept wall over its bends. Walls keep their shape;
@@ -100,7 +103,11 @@ public final class Unfolder {
 
   private void walk(double turnRad) throws CannotUnfold {
     Face start = topology.face(skins.start());
-    placements.put(skins.start(), startPlacement(start, turnRad));
+    placements.put(
+        skins.start(),
+        start.kind() == SurfaceKind.PLANE
+            ? startPlacement(start, turnRad)
+            : bentStart(skins.start(), turnRad));
     Deque<Integer> open = new ArrayDeque<>(List.of(skins.start()));
     while (!open.isEmpty()) {
       int f = open.poll();
@@ -131,6 +138,29 @@ public final class Unfolder {
     }
     x = x.unit().rotated(n, -turnRad);
     return new Placement.OfPlane(start.point(), x, n.cross(x));
+  }
+
+  /** Of a part without plane walls: from a cut edge along a straight line of it. */
+  private Placement bentStart(int f, double turnRad) throws CannotUnfold {
+    for (List<Integer> loop : topology.face(f).loops()) {
+      for (int e : loop) {
+        Edge edge = topology.edge(e);
+        if (edge.kind() == CurveKind.LINE && edge.bend() != Bend.SEAM) {
+          Vec3 along = edge.end().minus(edge.start()).unit();
+          Vec3 across = outward(f, f, e, along);
+          Vec3 normal = normalAt(f, edge.mid());
+          Xy flatAlong = new Xy(1, 0).rotated(turnRad);
+          boolean left = along.cross(across).dot(normal) > 0;
+          Xy flatAcross = flatAlong.rotated(left ? Math.PI / 2 : -Math.PI / 2);
+          return bend(
+              f,
+              topology.face(f),
+              new Placement.Front(
+                  edge.start(), along, across, normal, Xy.ZERO, flatAlong, flatAcross));
+        }
+      }
+    }
+    throw CannotUnfold.at(f, "it goes all the way round; rip it along a line");
   }
 
   private void mustMeet(int f, int g, Edge edge) throws CannotUnfold {
@@ -167,7 +197,7 @@ public final class Unfolder {
    * bend of the two: unlike a wall it never reaches back over its tangent line.
    */
   private Vec3 outward(int from, int to, int e, Vec3 along) {
-    boolean bendAhead = topology.face(to).kind() == SurfaceKind.CYLINDER;
+    boolean bendAhead = topology.face(to).kind() != SurfaceKind.PLANE;
     Edge edge = topology.edge(e);
     Vec3 sideways = along.cross(normalAt(from, edge.mid())).unit();
     double ahead = 0;
@@ -189,28 +219,67 @@ public final class Unfolder {
     if (face.kind() == SurfaceKind.PLANE) {
       return face.normal();
     }
+    if (face.kind() == SurfaceKind.CONE) {
+      Vec3 out = Cone.of(face).normal(p);
+      return face.concave() ? out.negated() : out;
+    }
     Vec3 d = p.minus(face.origin());
     Vec3 radial = d.minus(face.direction().times(d.dot(face.direction()))).unit();
     return face.concave() ? radial.negated() : radial;
   }
 
   private Placement bend(int number, Face face, Placement.Front front) throws CannotUnfold {
+    return face.kind() == SurfaceKind.CONE
+        ? conicalBend(number, face, front)
+        : roundBend(number, face, front);
+  }
+
+  private Placement roundBend(int number, Face face, Placement.Front front) throws CannotUnfold {
     double level = front.at().minus(face.origin()).dot(face.direction());
     Vec3 centre = face.origin().plus(face.direction().times(level));
-    Placement.OfBend unscaled = new Placement.OfBend(front, centre, 1);
-    double angle = 0;
+    double angle = sweep(number, new Placement.OfBend(front, centre, 1));
+    double radius = face.concave() ? face.radius() : face.radius() - skins.thicknessMm();
+    BendValue value = value(number, angle, radius);
+    bends.put(number, new BendFace(angle, radius, face.concave(), value));
+    return new Placement.OfBend(front, centre, value.allowanceMm() / angle);
+  }
+
+  /** Its radius grows along the bend; the neutral layer is taken where it is halfway. */
+  private Placement conicalBend(int number, Face face, Placement.Front front) throws CannotUnfold {
+    Cone cone = Cone.of(face);
+    double turn = sweep(number, new Placement.OfCone(front, cone, 0, 0));
+    DoubleSummaryStatistics slants =
+        corners(face).stream().mapToDouble(cone::slant).summaryStatistics();
+    double inwards = face.concave() ? 0 : skins.thicknessMm();
+    double least = cone.bendRadius(slants.getMin()) - inwards;
+    double most = cone.bendRadius(slants.getMax()) - inwards;
+    double angle = turn * Math.cos(cone.halfAngleRad());
+    BendValue value = value(number, angle, (least + most) / 2);
+    bends.put(number, new BendFace(angle, least, face.concave(), value));
+    double outwards = value.kFactor() * skins.thicknessMm() - inwards;
+    return new Placement.OfCone(front, cone, outwards / Math.tan(cone.halfAngleRad()), turn);
+  }
+
+  private List<Vec3> corners(Face face) {
+    return face.loops().stream()
+        .flatMap(List::stream)
+        .map(topology::edge)
+        .flatMap(e -> Stream.of(e.start(), e.mid(), e.end()))
+        .toList();
+  }
+
+  /** How far a face reaches round its axis. */
+  private double sweep(int number, Placement.Unrolled unscaled) throws CannotUnfold {
+    Face face = topology.face(number);
     for (List<Integer> loop : face.loops()) {
-      for (int e : loop) {
-        Edge edge = topology.edge(e);
-        if (edge.bend() == Bend.SEAM) {
-          throw CannotUnfold.at(number, "it goes all the way round; rip it along a line");
-        }
-        for (Vec3 p : List.of(edge.start(), edge.mid(), edge.end())) {
-          angle = Math.max(angle, unscaled.turn(p));
-        }
+      if (loop.stream().anyMatch(e -> topology.edge(e).bend() == Bend.SEAM)) {
+        throw CannotUnfold.at(number, "it goes all the way round; rip it along a line");
       }
     }
-    double radius = face.concave() ? face.radius() : face.radius() - skins.thicknessMm();
+    return corners(face).stream().mapToDouble(unscaled::turn).max().orElse(0);
+  }
+
+  private BendValue value(int number, double angle, double radius) throws CannotUnfold {
     Optional<BendValue> value = methods.of(number).value(angle, radius, skins.thicknessMm());
     if (value.isEmpty()) {
       throw CannotUnfold.at(
@@ -227,8 +296,7 @@ public final class Unfolder {
               + Numbers.mm(value.get().allowanceMm())
               + "; it must be more than 0");
     }
-    bends.put(number, new BendFace(angle, radius, face.concave(), value.get()));
-    return new Placement.OfBend(front, centre, value.get().allowanceMm() / angle);
+    return value.get();
   }
 
   /** Points of the edges that are neither lines nor arcs in the flat. */
