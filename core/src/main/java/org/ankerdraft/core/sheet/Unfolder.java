@@ -88,6 +88,37 @@ public final class Unfolder {
   }
 
   /**
+   * What of a bend beside a wall, and of all that it carries, lies beyond a line in the flat. Bends
+   * are taken as long as along their middle, which no method makes longer.
+   *
+   * @param wall face number
+   * @param bend number of a bend face that begins at it
+   * @param marginMm how far pieces reach past the ends of what they are of
+   * @throws CannotUnfold if the body cannot be laid flat
+   */
+  public static List<Overhang.Piece> overhang(
+      Topology topology,
+      int wall,
+      int bend,
+      Overhang.Border border,
+      double marginMm,
+      Tolerance tolerance)
+      throws CannotUnfold {
+    Skins skins = Skins.find(topology, wall, tolerance);
+    Unfolder unfolder =
+        new Unfolder(topology, skins, face -> new BendMethod.KFactor(0.5), tolerance);
+    unfolder.walk(0);
+    return new Overhang(
+            topology,
+            unfolder.placements,
+            unfolder.reachedFrom,
+            unfolder.bends,
+            skins.thicknessMm(),
+            marginMm)
+        .beyond(wall, bend, border);
+  }
+
+  /**
    * @param turnRad by which the flat is turned against the part's axes, counter-clockwise
    */
   private FlatPattern laid(

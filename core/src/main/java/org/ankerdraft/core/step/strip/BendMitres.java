@@ -23,10 +23,12 @@ import org.ankerdraft.vectors.Xy;
  * mitre's plane meets that side of the sheet which reaches it first.
  */
 final class BendMitres {
-  /** Places along a bend at which its end is computed; a spline goes through them. */
-  private static final int STEPS = 32;
+  /** Turn between places at which the end of a bend is computed; a spline goes through them. */
+  private static final double STEP_RAD = Math.toRadians(5);
 
-  /** By how many more of them the cut goes on past each end of the bend. */
+  private static final int FEWEST_STEPS = 6;
+
+  /** By how many more the cut goes on past each end of the bend, where a spline is least true. */
   private static final int PAST = 4;
 
   /** Of the thickness: how far the cut stands out on both sides of the sheet. */
@@ -66,8 +68,9 @@ final class BendMitres {
     double out = OUT * Math.abs(far.radius() - near.radius());
     List<Vec3> inner = new ArrayList<>();
     List<Vec3> outer = new ArrayList<>();
-    for (int i = -PAST; i <= STEPS + PAST; i++) {
-      double share = (double) i / STEPS;
+    int steps = (int) Math.max(FEWEST_STEPS, Math.ceil(Math.abs(near.sweepRad()) / STEP_RAD));
+    for (int i = -PAST; i <= steps + PAST; i++) {
+      double share = (double) i / steps;
       Xy first = firstAt(near, far, share, slope);
       double inwards = halfGapMm - slope * first.x();
       double along = atEnd ? seat.lengthMm() - inwards : inwards;

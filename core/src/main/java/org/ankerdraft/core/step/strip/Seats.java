@@ -2,8 +2,10 @@ package org.ankerdraft.core.step.strip;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.FacePolygon;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.SheetNumbers;
@@ -11,6 +13,7 @@ import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.sheet.Overhang;
 import org.ankerdraft.core.sheet.Skins;
 import org.ankerdraft.core.step.strip.StripSeat.End;
 import org.ankerdraft.core.step.strip.StripSeat.Mitre;
@@ -25,15 +28,27 @@ final class Seats {
   private final SheetNumbers numbers;
   private final Skins skins;
   private final double gap;
+  private final double reachMm;
   private final NamedShape input;
 
-  Seats(BuildContext context, Seat seat, String what, Skins skins, double gap, NamedShape input) {
+  /**
+   * @param reachMm how far the strips reach from their edges in the flat
+   */
+  Seats(
+      BuildContext context,
+      Seat seat,
+      String what,
+      Skins skins,
+      double gap,
+      double reachMm,
+      NamedShape input) {
     this.context = context;
     this.seat = seat;
     this.what = what;
     this.numbers = new SheetNumbers(context, what);
     this.skins = skins;
     this.gap = gap;
+    this.reachMm = reachMm;
     this.input = input;
   }
 
@@ -131,8 +146,88 @@ final class Seats {
         return new End(reentrant ? kept : 0, mitre, reentrant);
       }
     }
-    return new End(kept, null, reentrant);
+    Optional<Earlier> earlier = earlier(strip, vertex, atEnd);
+    return earlier.isPresent()
+        ? new End(
+            Math.max(offset, gap),
+            mitre(input.topology().vertex(vertex), strip, earlier.get().seat(), atEnd),
+            true)
+        : new End(kept, null, reentrant);
   }
+
+  /**
+   * A strip of an earlier step that stands beside a seat.
+   *
+   * @param wall the face that both are folded from
+   * @param bend the face at which the earlier one begins
+   * @param seat as if it were of this step, without ends
+   */
+  record Earlier(int wall, int bend, StripSeat seat) {}
+
+  /** The earlier strip at the inside corner in which an edge ends. */
+  private Optional<Earlier> earlier(StripSeat strip, int vertex, boolean atEnd) {
+    Topology t = input.topology();
+    Vec3 corner = t.vertex(vertex);
+    Vec3 own = atEnd ? strip.along().negated() : strip.along();
+    int wall =
+        t.edge(strip.edge()).faces().stream()
+            .filter(f -> !skins.rims().contains(f))
+            .findFirst()
+            .orElseThrow();
+    for (List<Integer> loop : t.face(wall).loops()) {
+      for (int e : loop) {
+        Topology.Edge line = t.edge(e);
+        int bend = line.across(wall);
+        if (bend == 0
+            || line.bend() != Topology.Bend.SMOOTH
+            || line.kind() != Topology.CurveKind.LINE
+            || t.face(bend).kind() != Topology.SurfaceKind.CYLINDER) {
+          continue;
+        }
+        boolean startsHere = line.start().distance(corner) < line.end().distance(corner);
+        Vec3 near = startsHere ? line.start() : line.end();
+        Vec3 along = (startsHere ? line.end() : line.start()).minus(near).unit();
+        Vec3 side = along.cross(strip.up());
+        boolean isInside = new FacePolygon(t, wall).contains(line.mid().plus(side.times(gap / 8)));
+        Vec3 out = isInside ? side.negated() : side;
+        boolean isReentrant =
+            along.dot(strip.out()) > context.tolerance.relative()
+                && out.dot(own) > context.tolerance.relative();
+        if (isReentrant && near.minus(corner).dot(along) * along.dot(strip.out()) < reachMm) {
+          End none = new End(0, null, false);
+          return Optional.of(
+              new Earlier(
+                  wall,
+                  bend,
+                  new StripSeat(e, near, along, out, strip.up(), line.lengthMm(), none, none)));
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** The earlier strips that stand at inside corners in which an edge ends, with their border. */
+  List<Overhanging> overhanging(StripSeat seat) {
+    List<Overhanging> out = new ArrayList<>();
+    Topology.Edge edge = input.topology().edge(seat.edge());
+    boolean forward = edge.start().distance(seat.origin()) < context.tolerance.lengthMm();
+    for (boolean atEnd : new boolean[] {false, true}) {
+      End end = atEnd ? seat.atEnd() : seat.atStart();
+      int vertex = forward == atEnd ? edge.endVertex() : edge.startVertex();
+      if (end.isInside()) {
+        earlier(seat, vertex, atEnd)
+            .ifPresent(e -> {
+              Vec3 beyond = end.neighbour().awayFromStrip().negated();
+              Vec3 at = end.neighbour().corner().minus(beyond.times(gap / 2));
+              out.add(new Overhanging(e.wall(), e.bend(), new Overhang.Border(at, beyond)));
+            });
+      }
+    }
+    return out;
+  }
+
+  /** An earlier strip, and the line in the flat beyond which it is in the way. */
+  record Overhanging(int wall, int bend, Overhang.Border border) {}
 
   private boolean isAt(int edge, int vertex) {
     Topology.Edge e = input.topology().edge(edge);

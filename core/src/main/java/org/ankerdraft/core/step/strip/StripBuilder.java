@@ -72,9 +72,11 @@ final class StripBuilder {
     skins = sheet(input, "the body is no sheet that can take a " + what);
     shape = shaping.of(skins.thicknessMm());
     readSizes();
-    List<StripSeat> seats = new Seats(context, step.seat(), what, skins, gap, input).find();
+    double reach = shape.laidFlatMm(skins.thicknessMm());
+    Seats find = new Seats(context, step.seat(), what, skins, gap, reach, input);
+    List<StripSeat> seats = find.find();
     solids = new StripSolids(context, what, step.id(), shape, skins.thicknessMm(), gap, cornerMm);
-    NamedShape cut = cutBack(input, seats);
+    NamedShape cut = cutBack(trimmed(input, find, seats), seats);
     NamedShape result = folded(input, seats, cut, StripSolids.Ends.MITRED);
     String strategy = "folded strip";
     if (seats.stream().anyMatch(StripSeat::isMitred) && !isSheet(result)) {
@@ -192,6 +194,19 @@ final class StripBuilder {
               "with a relief deeper than " + Words.mm(bend)));
     }
     return fromEdge - bend;
+  }
+
+  /** Strips of earlier steps, cut back at inside corners like strips of this step. */
+  private NamedShape trimmed(NamedShape input, Seats find, List<StripSeat> seats)
+      throws StepFailed, Ladder.Stopped {
+    NamedShape result = input;
+    EarlierTrim trim = new EarlierTrim(context, what, step.id(), skins.thicknessMm(), gap);
+    for (StripSeat seat : seats) {
+      for (Seats.Overhanging o : find.overhanging(seat)) {
+        result = trim.trimmed(input, result, o);
+      }
+    }
+    return result;
   }
 
   /** The wall with room made for the strips. */

@@ -30,6 +30,20 @@ public record StripShape(double tangentMm, double firstRadiusMm, List<Piece> pie
     return profile;
   }
 
+  /** How far the strip reaches from its edge in the flat at most. */
+  double laidFlatMm(double thickness) {
+    return tangentMm + pieces.stream().mapToDouble(p -> flatMm(p, thickness)).sum();
+  }
+
+  /** What a piece takes of the flat at most: its bends no longer than along their middle. */
+  static double flatMm(Piece piece, double thickness) {
+    return switch (piece) {
+      case Piece.Flat(double length) -> length;
+      case Piece.Bent(double angle, double radius, boolean left) ->
+          angle * (radius + thickness / 2);
+    };
+  }
+
   /**
    * What shapes are made of.
    *

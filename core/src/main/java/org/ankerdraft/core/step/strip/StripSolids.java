@@ -81,7 +81,7 @@ final class StripSolids {
     double laidFlat = shape.tangentMm();
     for (int i = 0; i < pieces.size(); i++) {
       double start = laidFlat;
-      laidFlat += flatMm(shape.pieces().get(i));
+      laidFlat += StripShape.flatMm(shape.pieces().get(i), thicknessMm);
       List<StripProfile.Raised> outline =
           withinStrip(pieces.get(i), i == 0, i == pieces.size() - 1);
       NamedShape piece =
@@ -105,15 +105,6 @@ final class StripSolids {
                 ? new StripProfile.Raised("shoulder", r.curve())
                 : r)
         .toList();
-  }
-
-  /** What a piece takes of the flat at most: its bends no longer than along their middle. */
-  private double flatMm(StripProfile.Piece piece) {
-    return switch (piece) {
-      case StripProfile.Piece.Flat(double length) -> length;
-      case StripProfile.Piece.Bent(double angle, double radius, boolean left) ->
-          angle * (radius + thicknessMm / 2);
-    };
   }
 
   /** A bend ended square to the sheet; at an inside corner square to its line as well. */
