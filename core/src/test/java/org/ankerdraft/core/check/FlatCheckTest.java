@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import java.util.Locale;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartDocument;
@@ -218,19 +219,29 @@ class FlatCheckTest {
     assertThat(only(check(weakPress), "bend.force").severity()).isEqualTo(Severity.STOP);
   }
 
-  /** Two long flanges that meet in the flat: walls at an inside corner of an L. */
+  /** Two long flanges that meet in the flat: on the facing sides of a notch. */
   @Test
   void aFlatThatOverlapsItselfIsFound() {
+    double[] xy = {0, 0, 100, 0, 100, 60, 65, 60, 65, 20, 35, 20, 35, 60, 0, 60};
+    StringBuilder lines = new StringBuilder();
+    for (int i = 0; i < xy.length; i += 2) {
+      lines.append(
+          String.format(
+              Locale.ROOT,
+              "%s{'curve':'line','name':'l%d','from':['%s mm','%s mm'],'to':['%s mm','%s mm']}",
+              i == 0 ? "" : ",",
+              i / 2,
+              xy[i],
+              xy[i + 1],
+              xy[(i + 2) % xy.length],
+              xy[(i + 3) % xy.length]));
+    }
     String l =
-        "{'kind':'sketch','id':'s','curves':[{'curve':'line','name':'a','from':['0','0'],'to':['80 mm','0']},"
-            + "{'curve':'line','name':'b','from':['80 mm','0'],'to':['80 mm','30 mm']},"
-            + "{'curve':'line','name':'c','from':['80 mm','30 mm'],'to':['30 mm','30 mm']},"
-            + "{'curve':'line','name':'d','from':['30 mm','30 mm'],'to':['30 mm','80 mm']},"
-            + "{'curve':'line','name':'e','from':['30 mm','80 mm'],'to':['0','80 mm']},"
-            + "{'curve':'line','name':'f','from':['0','80 mm'],'to':['0','0']}]},"
-            + "{'kind':'base','id':'base','sketch':'s'}"
-            + flangeOn("c", "'endOffset':'12 mm','startOffset':'3 mm'")
-            + flangeOn("d", "'endOffset':'3 mm','startOffset':'12 mm'");
+        "{'kind':'sketch','id':'s','curves':["
+            + lines
+            + "]},{'kind':'base','id':'base','sketch':'s'}"
+            + flangeOn("l3", "'startOffset':'3 mm','endOffset':'3 mm'")
+            + flangeOn("l5", "'startOffset':'3 mm','endOffset':'3 mm'");
     CheckReport report = check(part(1, 1, l));
     assertThat(has(report, "flat.overlap")).isTrue();
     assertThat(report.stops()).isTrue();
