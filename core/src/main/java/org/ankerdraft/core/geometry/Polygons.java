@@ -7,6 +7,15 @@ import org.ankerdraft.vectors.Xy;
 public final class Polygons {
   private Polygons() {}
 
+  /** Area of a polygon by its corners, counter-clockwise positive. */
+  public static double signedAreaMm2(List<Xy> corners) {
+    double twice = 0;
+    for (int i = 0; i < corners.size(); i++) {
+      twice += corners.get(i).cross(corners.get((i + 1) % corners.size()));
+    }
+    return twice / 2;
+  }
+
   /** Whether a point lies within a polygon, given by its corners in order. */
   public static boolean contains(List<Xy> corners, Xy p) {
     boolean inside = false;

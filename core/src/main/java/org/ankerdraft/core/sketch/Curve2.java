@@ -32,6 +32,17 @@ public sealed interface Curve2 {
 
   ProfileCurve in(Frame frame);
 
+  /** The same curve with another tag. */
+  default Curve2 withTag(int other) {
+    return switch (this) {
+      case Line l -> new Line(other, l.start, l.end);
+      case Arc a -> new Arc(other, a.start, a.mid, a.end);
+      case Circle k -> new Circle(other, k.centre, k.radius);
+      case Ellipse e -> new Ellipse(other, e.centre, e.major, e.minor, e.from, e.sweep);
+      case Spline c -> new Spline(other, c.shape);
+    };
+  }
+
   record Line(int tag, Xy start, Xy end) implements Curve2 {
     @Override
     public Xy at(double share) {

@@ -13,6 +13,8 @@ import org.ankerdraft.kernel.ProfileCurve.Region;
  * @param regions the closed areas: outer contours with the inner ones directly within them
  * @param nameByTag names of curves by the tag they carry
  * @param chains the chains that do not close, in the order of drawing
+ * @param drawn all contours and chains in the sketch's own plane, head to tail, in the order of
+ *     drawing
  * @param held what its constraints hold and what they leave free
  * @param openAt a loose end in words, if some chain does not close; null if all do
  */
@@ -23,11 +25,18 @@ public record ResolvedSketch(
     Map<Integer, String> nameByTag,
     String openAt,
     List<List<ProfileCurve>> chains,
+    List<List<Curve2>> drawn,
     Held held) {
   public ResolvedSketch {
     curves = List.copyOf(curves);
     regions = List.copyOf(regions);
     nameByTag = Map.copyOf(nameByTag);
     chains = chains.stream().map(List::copyOf).toList();
+    drawn = drawn.stream().map(List::copyOf).toList();
+  }
+
+  /** With other areas, whose curves have these names; nothing is open then. */
+  public ResolvedSketch with(List<Region> areas, Map<Integer, String> names) {
+    return new ResolvedSketch(frame, curves, areas, names, null, chains, drawn, held);
   }
 }

@@ -65,10 +65,12 @@ public final class SketchResolver {
   private ResolvedSketch assemble(Frame frame, Held held) throws SketchProblem {
     List<List<Curve2>> contours = new ArrayList<>();
     List<List<ProfileCurve>> chains = new ArrayList<>();
+    List<List<Curve2>> drawn = new ArrayList<>();
     String open = null;
     List<Curve2> left = new ArrayList<>(real);
     while (!left.isEmpty()) {
       List<Curve2> chain = takeChain(left);
+      drawn.add(chain);
       if (isClosed(chain)) {
         contours.add(chain);
         continue;
@@ -88,7 +90,8 @@ public final class SketchResolver {
     List<ProfileCurve> all = new ArrayList<>();
     real.forEach(c -> all.add(c.in(frame)));
     construction.forEach(c -> all.add(c.in(frame)));
-    return new ResolvedSketch(frame, all, nested(contours, frame), names, open, chains, held);
+    return new ResolvedSketch(
+        frame, all, nested(contours, frame), names, open, chains, drawn, held);
   }
 
   /** The first curve with all that follows it, and all that leads to it if they do not close. */

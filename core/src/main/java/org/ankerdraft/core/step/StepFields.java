@@ -11,6 +11,7 @@ import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.Wall;
 
 /** Fields that several kinds have. */
 public final class StepFields {
@@ -53,6 +54,34 @@ public final class StepFields {
         .label("Body")
         .usual(s -> s.id())
         .about("name of the new body; default the step's id");
+  }
+
+  /** How thick a wall along the curves of a sketch is. */
+  public static <S extends Step> Field<S, Expr> wall(Function<S, Wall> get) {
+    return StepFields.<S>length("wall", "Wall", s -> get.apply(s).thickness())
+        .usual("none: its areas are filled")
+        .folded()
+        .about("of a wall along the curves, open or closed, instead of filled areas");
+  }
+
+  /** On which side of the curves that wall stands. */
+  public static <S extends Step> Field<S, Wall.Side> wallSide(Function<S, Wall> get) {
+    return Field.<S, Wall.Side>of("wallSide", Wall.Side.FORM, s -> get.apply(s).side())
+        .otherwise(Wall.Side.INSIDE)
+        .label("Wall stands")
+        .shownIf(s -> get.apply(s).isWanted())
+        .about(
+            "of the curves; inside of an open chain: as if a straight line closed it, of a straight"
+                + " one: on the left of its way");
+  }
+
+  /** What becomes of the outside of that wall's corners. */
+  public static <S extends Step> Field<S, Wall.Corners> wallCorners(Function<S, Wall> get) {
+    return Field.<S, Wall.Corners>of("wallCorners", Wall.Corners.FORM, s -> get.apply(s).corners())
+        .otherwise(Wall.Corners.MITRED)
+        .label("Wall corners")
+        .shownIf(s -> get.apply(s).isWanted())
+        .about("of its outside, where curves meet at a kink");
   }
 
   public static <S extends Step> Field<S, Expr> length(

@@ -18,6 +18,13 @@ import org.ankerdraft.vectors.Xy;
  */
 public final class ChainOffset {
   private static final double SAME_MM = 1e-6;
+
+  /** How far the offset of a free curve may stray. */
+  private static final double FREE_MM = 0.002;
+
+  /** Share of a curve over which its direction at an end is told. */
+  private static final double JUST = 1e-4;
+
   private static final int HALVINGS = 30;
 
   private final Drawn drawn;
@@ -29,7 +36,7 @@ public final class ChainOffset {
   }
 
   /** A curve of the chain with the name it was drawn under. */
-  private record Piece(String name, Curve2 curve) {
+  record Piece(String name, Curve2 curve) {
     Piece reversed() {
       return new Piece(name, curve.reversed());
     }
@@ -51,16 +58,17 @@ public final class ChainOffset {
   public Drawn offset(List<String> names, double distanceMm)
       throws ExpressionException, SketchProblem {
     List<Piece> chain = chain(names);
-    List<Curve2> offset;
+    List<Piece> offset;
     try {
-      offset = beside(chain, distanceMm);
+      offset = beside(chain, distanceMm, false);
     } catch (SketchProblem e) {
       throw new SketchProblem(
           e.curve(),
           e.getMessage() + ". It works up to " + Numbers.mm(Math.abs(limit(chain, distanceMm))));
     }
     Drawn out = drawn;
-    for (Curve2 c : offset) {
+    for (Piece p : offset) {
+      Curve2 c = p.curve;
       String name = out.freeName(c instanceof Curve2.Line ? "l" : c.isClosed() ? "k" : "a");
       out = out.with(List.of(Drawn.own(c, name, false)), List.of());
     }
@@ -73,7 +81,7 @@ public final class ChainOffset {
     for (int i = 0; i < HALVINGS; i++) {
       double middle = (good + bad) / 2;
       try {
-        beside(chain, middle);
+        beside(chain, middle, false);
         good = middle;
       } catch (SketchProblem e) {
         bad = middle;
@@ -82,7 +90,14 @@ public final class ChainOffset {
     return Math.floor(Math.abs(good) * 1000) / 1000;
   }
 
-  private static List<Curve2> beside(List<Piece> chain, double distance) throws SketchProblem {
+  /**
+   * The offset of a chain, in its order.
+   *
+   * @param isRounded whether an arc joins neighbours at every outside corner, not only where they
+   *     would not meet; it has the name of the curve before it, and {@code .round}
+   */
+  static List<Piece> beside(List<Piece> chain, double distance, boolean isRounded)
+      throws SketchProblem {
     boolean closed =
         chain.size() > 1
             && chain.getFirst().curve.start().distance(chain.getLast().curve.end())
@@ -91,7 +106,7 @@ public final class ChainOffset {
     for (Piece p : chain) {
       shifted.add(p.with(shifted(p, distance)));
     }
-    List<Curve2> joined = joined(chain, shifted, closed, distance);
+    List<Piece> joined = joined(chain, shifted, closed, distance, isRounded);
     mustNotCross(joined, closed);
     return joined;
   }
@@ -153,8 +168,11 @@ public final class ChainOffset {
       }
       case Curve2.Circle k ->
           new Curve2.Circle(0, k.centre(), grown(piece.name, k.radius(), k.radius() - distance));
-      case Curve2.Ellipse _, Curve2.Spline _ ->
-          throw new IllegalStateException("only lines, arcs and circles get here");
+      case Curve2.Spline k ->
+          new Curve2.Spline(0, FairOffset.of(k.shape(), distance, FREE_MM).spline());
+      case Curve2.Ellipse _ ->
+          throw new SketchProblem(
+              piece.name, piece.name + " is an ellipse, which has no offset; draw a spline");
     };
   }
 
@@ -172,8 +190,8 @@ public final class ChainOffset {
   }
 
   /** Each piece between where it meets its neighbours, and the arcs round outside corners. */
-  private static List<Curve2> joined(
-      List<Piece> chain, List<Piece> shifted, boolean closed, double distance)
+  private static List<Piece> joined(
+      List<Piece> chain, List<Piece> shifted, boolean closed, double distance, boolean isRounded)
       throws SketchProblem {
     int n = shifted.size();
     List<Xy> starts = new ArrayList<>();
@@ -183,13 +201,15 @@ public final class ChainOffset {
       ends.add(p.curve.end());
     }
     Curve2[] after = new Curve2[n];
+    mustJoin(chain);
     for (int i = 0; i < (closed ? n : n - 1); i++) {
       int next = (i + 1) % n;
       Curve2 a = shifted.get(i).curve;
       Curve2 b = shifted.get(next).curve;
       Xy corner = chain.get(i).curve.end();
       if (a.end().distance(b.start()) >= SAME_MM) {
-        Xy meet = Meeting.of(a, b, corner);
+        boolean isArc = isRounded && isOutside(chain.get(i), chain.get(next), distance);
+        Xy meet = isArc ? null : Meeting.of(a, b, corner);
         if (meet == null) {
           after[i] = round(a.end(), b.start(), corner, Math.abs(distance));
         } else {
@@ -198,14 +218,31 @@ public final class ChainOffset {
         }
       }
     }
-    List<Curve2> out = new ArrayList<>();
+    List<Piece> out = new ArrayList<>();
     for (int i = 0; i < n; i++) {
-      out.add(between(shifted.get(i), starts.get(i), ends.get(i)));
+      Piece p = shifted.get(i);
+      out.add(p.with(between(p, starts.get(i), ends.get(i))));
       if (after[i] != null) {
-        out.add(after[i]);
+        out.add(new Piece(p.name + ".round", after[i]));
       }
     }
     return out;
+  }
+
+  /** Free curves have no going on where they could meet a neighbour. */
+  private static void mustJoin(List<Piece> chain) throws SketchProblem {
+    for (Piece p : chain) {
+      if (chain.size() > 1 && p.curve instanceof Curve2.Spline) {
+        throw new SketchProblem(
+            p.name, p.name + " is a free curve with neighbours; only a whole one has an offset");
+      }
+    }
+  }
+
+  private static boolean isOutside(Piece before, Piece after, double distance) {
+    Xy in = before.curve.at(1).minus(before.curve.at(1 - JUST));
+    Xy out = after.curve.at(JUST).minus(after.curve.at(0));
+    return in.cross(out) * distance < 0;
   }
 
   private static Curve2 round(Xy from, Xy to, Xy corner, double radius) {
@@ -232,12 +269,13 @@ public final class ChainOffset {
     return cut;
   }
 
-  private static void mustNotCross(List<Curve2> joined, boolean closed) throws SketchProblem {
+  private static void mustNotCross(List<Piece> joined, boolean closed) throws SketchProblem {
     int n = joined.size();
     for (int i = 0; i < n; i++) {
       for (int j = i + 2; j < n; j++) {
         boolean areNeighbours = closed && i == 0 && j == n - 1;
-        if (!areNeighbours && !Crossings.along(joined.get(i), joined.get(j)).isEmpty()) {
+        if (!areNeighbours
+            && !Crossings.along(joined.get(i).curve, joined.get(j).curve).isEmpty()) {
           throw new SketchProblem("", "the offset crosses itself");
         }
       }

@@ -14,6 +14,7 @@ import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.Profiles;
 import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.Solids;
 import org.ankerdraft.core.operation.StepBuild;
@@ -61,15 +62,10 @@ final class ExtrudeBuilder {
 
   /** The extruded solid by itself. */
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    ResolvedSketch sketch = context.sketch(what, step.sketch());
+    ResolvedSketch sketch = Profiles.of(context, what, step.sketch(), step.wall());
     if (sketch.openAt() != null) {
       throw new StepFailed(what, sketch.openAt());
     }
-    if (sketch.regions().isEmpty()) {
-      throw new StepFailed(what, "sketch " + step.sketch() + " encloses no area");
-    }
-    Prisms.checkProfile(
-        context, what, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
     double taper = step.taper() == null ? 0 : taper(step.taper());
     NamedShape solid = solid(sketch, taper);
     return new Tool(solid, strategy);

@@ -22,6 +22,7 @@ import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
@@ -102,6 +103,10 @@ public final class ExtrudeKind extends StepKind<Extrude> {
               "reversed", new FlagForm("along the normal", "against the normal"), Extrude::reversed)
           .label("Direction")
           .about("against the sketch's normal");
+  private static final Field<Extrude, Expr> WALL = StepFields.wall(Extrude::wall);
+  private static final Field<Extrude, Wall.Side> WALL_SIDE = StepFields.wallSide(Extrude::wall);
+  private static final Field<Extrude, Wall.Corners> WALL_CORNERS =
+      StepFields.wallCorners(Extrude::wall);
   private static final Field<Extrude, Use> USE = StepFields.use(Extrude::use);
   private static final Field<Extrude, String> BODY =
       StepFields.<Extrude>newBody(Extrude::body).shownIf(e -> e.use() == Use.NEW_BODY);
@@ -123,6 +128,9 @@ public final class ExtrudeKind extends StepKind<Extrude> {
             BACK_TAPER,
             START_OFFSET,
             REVERSED,
+            WALL,
+            WALL_SIDE,
+            WALL_CORNERS,
             USE,
             BODY,
             TARGETS),
@@ -139,6 +147,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 v.get(START_OFFSET),
                 v.get(TO),
                 v.get(TO_BODY),
+                new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
@@ -232,6 +241,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 null,
                 null,
                 null,
+                Wall.NONE,
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,
                 targets));

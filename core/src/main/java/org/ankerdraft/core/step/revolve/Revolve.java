@@ -4,6 +4,7 @@ import java.util.List;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.sketch.AxisRef;
+import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
 
@@ -13,6 +14,7 @@ import org.ankerdraft.core.step.Step;
  * @param angle how far, up to 360 deg; null for all the way round
  * @param bothWays half the angle to each side of the sketch
  * @param reversed the other way round
+ * @param wall along the curves of the sketch, instead of its areas
  * @param body name of the new body
  * @param targets bodies that the solid is used with; none for the only one
  */
@@ -23,6 +25,7 @@ public record Revolve(
     Expr angle,
     boolean bothWays,
     boolean reversed,
+    Wall wall,
     Use use,
     String body,
     List<String> targets)
@@ -30,6 +33,7 @@ public record Revolve(
 
   public Revolve {
     axis = axis == null ? AxisRef.UPRIGHT : axis;
+    wall = wall == null ? Wall.NONE : wall;
     use = use == null ? Use.NEW_BODY : use;
     targets = targets == null ? List.of() : List.copyOf(targets);
   }

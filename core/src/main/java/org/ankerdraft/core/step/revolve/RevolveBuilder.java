@@ -7,6 +7,7 @@ import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.Profiles;
 import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
@@ -41,15 +42,7 @@ final class RevolveBuilder {
 
   /** The solid by itself. */
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    ResolvedSketch sketch = context.sketch(WHAT, step.sketch());
-    if (sketch.openAt() != null && sketch.regions().isEmpty()) {
-      throw new StepFailed(WHAT, sketch.openAt());
-    }
-    if (sketch.regions().isEmpty()) {
-      throw new StepFailed(WHAT, "sketch " + step.sketch() + " encloses no area");
-    }
-    Prisms.checkProfile(
-        context, WHAT, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
+    ResolvedSketch sketch = Profiles.of(context, WHAT, step.sketch(), step.wall());
     Axis axis = context.axis(WHAT, step.axis(), step.sketch());
     mustLieInPlane(sketch, axis);
     double angle = angle();

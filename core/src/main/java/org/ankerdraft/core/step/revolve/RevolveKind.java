@@ -18,6 +18,7 @@ import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.sketch.AxisRef;
+import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
@@ -49,6 +50,10 @@ public final class RevolveKind extends StepKind<Revolve> {
           .label("Direction")
           .shownIf(r -> r.angle() != null && !r.bothWays())
           .about("clockwise about the axis");
+  private static final Field<Revolve, Expr> WALL = StepFields.wall(Revolve::wall);
+  private static final Field<Revolve, Wall.Side> WALL_SIDE = StepFields.wallSide(Revolve::wall);
+  private static final Field<Revolve, Wall.Corners> WALL_CORNERS =
+      StepFields.wallCorners(Revolve::wall);
   private static final Field<Revolve, Use> USE = StepFields.use(Revolve::use);
   private static final Field<Revolve, String> BODY =
       StepFields.<Revolve>newBody(Revolve::body).shownIf(r -> r.use() == Use.NEW_BODY);
@@ -59,7 +64,18 @@ public final class RevolveKind extends StepKind<Revolve> {
     super(
         "revolve",
         Revolve.class,
-        List.of(SKETCH, AXIS, ANGLE, BOTH_WAYS, REVERSED, USE, BODY, TARGETS),
+        List.of(
+            SKETCH,
+            AXIS,
+            ANGLE,
+            BOTH_WAYS,
+            REVERSED,
+            WALL,
+            WALL_SIDE,
+            WALL_CORNERS,
+            USE,
+            BODY,
+            TARGETS),
         (head, v) ->
             new Revolve(
                 head,
@@ -68,6 +84,7 @@ public final class RevolveKind extends StepKind<Revolve> {
                 v.get(ANGLE),
                 v.is(BOTH_WAYS),
                 v.is(REVERSED),
+                new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
@@ -132,6 +149,7 @@ public final class RevolveKind extends StepKind<Revolve> {
                 null,
                 false,
                 false,
+                Wall.NONE,
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,
                 targets));

@@ -102,13 +102,15 @@ final class EarlierTrim {
     PlaneCurve.Arc far = new PlaneCurve.Arc(Xy.ZERO, outer, 0, bend.sweepRad());
     PlaneCurve near = new PlaneCurve.Arc(Xy.ZERO, inner, 0, bend.sweepRad()).reversed();
     return prism(
-        List.of(
-            far,
-            new PlaneCurve.Line(far.end(), near.start()),
-            near,
-            new PlaneCurve.Line(near.end(), far.start())),
+        List.of(far, joined(far, near), near, joined(near, far)),
         new Frame(bend.centre(), bend.radial(), bend.across()),
         bend.along().times(bend.lengthMm()));
+  }
+
+  private static PlaneCurve joined(PlaneCurve before, PlaneCurve after) {
+    Xy from = before.end();
+    Xy to = after.start();
+    return new PlaneCurve.Line(from, to);
   }
 
   private NamedShape prism(List<PlaneCurve> outline, Frame frame, Vec3 along)
