@@ -11,6 +11,7 @@
 #include <BRepBuilderAPI_Transform.hxx>
 #include <BRepExtrema_DistShapeShape.hxx>
 #include <BRepGProp.hxx>
+#include <BRepOffsetAPI_MakePipeShell.hxx>
 #include <BRepPrimAPI_MakePrism.hxx>
 #include <BRepPrimAPI_MakeRevol.hxx>
 #include <BRepTools.hxx>
@@ -69,6 +70,19 @@ gp_Pnt StartOf(const Curve& c) {
       return PointOf(c.spline().poles(0));
     default:
       return PointOf(c.arc().start());
+  }
+}
+
+gp_Pnt EndOf(const Curve& c) {
+  switch (c.kind_case()) {
+    case Curve::kLine:
+      return PointOf(c.line().end());
+    case Curve::kEllipse:
+      return ElCLib::Value(c.ellipse().from() + c.ellipse().sweep(), EllipseOf(c.ellipse()));
+    case Curve::kSpline:
+      return PointOf(c.spline().poles(c.spline().poles_size() - 1));
+    default:
+      return PointOf(c.arc().end());
   }
 }
 
@@ -171,7 +185,7 @@ TopoDS_Edge OpenEdge(const Curve& c, const TopoDS_Vertex& from, const TopoDS_Ver
   return ArcEdge(c.arc(), from, to);
 }
 
-std::vector<TaggedEdge> EdgesOf(const Wire& wire) {
+std::vector<TaggedEdge> EdgesOf(const Wire& wire, bool closed = true) {
   std::vector<TaggedEdge> edges;
   if (wire.curves_size() == 1 && RunsRound(wire.curves(0))) {
     edges.push_back({wire.curves(0).tag(), RoundEdge(wire.curves(0))});
@@ -179,6 +193,7 @@ std::vector<TaggedEdge> EdgesOf(const Wire& wire) {
   }
   std::vector<TopoDS_Vertex> joints;
   for (const Curve& c : wire.curves()) joints.push_back(BRepBuilderAPI_MakeVertex(StartOf(c)).Vertex());
+  if (!closed) joints.push_back(BRepBuilderAPI_MakeVertex(EndOf(wire.curves(wire.curves_size() - 1))).Vertex());
   for (int i = 0; i < wire.curves_size(); ++i)
     edges.push_back({wire.curves(i).tag(), OpenEdge(wire.curves(i), joints[i], joints[(i + 1) % joints.size()])});
   return edges;
@@ -414,6 +429,36 @@ void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* o
   last.Append(prism.LastShape());
   AddCurveOrigins(first, ORIGIN_START_CAP, 0, faces, out);
   AddCurveOrigins(last, ORIGIN_END_CAP, 0, faces, out);
+  Describe(result, store, out);
+}
+
+void SweepAlong(const kernel::v1::SweepAlong& in, ShapeStore& store, ShapeReply* out) {
+  const gp_Pln plane = PlaneOf(in.plane());
+  const auto tagged = EdgesOf(in.contour());
+  const TopoDS_Wire path = WireOf(EdgesOf(in.path(), in.closed()));
+  BRepOffsetAPI_MakePipeShell pipe(path);
+  if (in.parallel())
+    pipe.SetMode(plane.Position().Ax2());
+  else
+    pipe.SetMode(false);
+  pipe.SetTransitionMode(BRepBuilderAPI_RightCorner);
+  pipe.Add(Turned(WireOf(tagged), plane));
+  if (!pipe.IsReady()) throw Refused{"refused", "the library cannot sweep this profile"};
+  pipe.Build();
+  if (!pipe.IsDone() || !pipe.MakeSolid()) throw Refused{"refused", "the library could not sweep the profile along the path"};
+  TopoDS_Shape result = Unwrapped(pipe.Shape());
+  GProp_GProps mass;
+  BRepGProp::VolumeProperties(result, mass);
+  if (mass.Mass() < 0) result.Reverse();
+  const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
+  for (const TaggedEdge& e : tagged) AddCurveOrigins(pipe.Generated(e.edge), ORIGIN_CURVE, e.tag, faces, out);
+  if (!in.closed()) {
+    TopTools_ListOfShape first, last;
+    first.Append(pipe.FirstShape());
+    last.Append(pipe.LastShape());
+    AddCurveOrigins(first, ORIGIN_START_CAP, 0, faces, out);
+    AddCurveOrigins(last, ORIGIN_END_CAP, 0, faces, out);
+  }
   Describe(result, store, out);
 }
 

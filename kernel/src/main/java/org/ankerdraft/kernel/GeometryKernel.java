@@ -40,6 +40,7 @@ import org.ankerdraft.kernel.proto.SelfIntersection;
 import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
 import org.ankerdraft.kernel.proto.SubKind;
+import org.ankerdraft.kernel.proto.SweepAlong;
 import org.ankerdraft.kernel.proto.SweepFace;
 import org.ankerdraft.kernel.proto.SweepRuled;
 import org.ankerdraft.kernel.proto.Thicken;
@@ -209,6 +210,32 @@ public final class GeometryKernel implements AutoCloseable {
             .setAngle(angleRad);
     regions.forEach(region -> revolve.addRegions(Wire.region(region)));
     return askShape(r -> r.setRevolve(revolve), budget);
+  }
+
+  /**
+   * What the inside of a contour sweeps along a path.
+   *
+   * @param plane of the contour
+   * @param isClosed whether the path ends where it begins
+   * @param isParallel whether the contour stays parallel to itself; else it turns with the path
+   */
+  public Outcome<Derived> sweepAlong(
+      List<ProfileCurve> contour,
+      Plane plane,
+      List<ProfileCurve> path,
+      boolean isClosed,
+      boolean isParallel,
+      Budget budget) {
+    return askShape(
+        r ->
+            r.setSweepAlong(
+                SweepAlong.newBuilder()
+                    .setContour(Wire.wire(contour))
+                    .setPlane(Wire.placement(plane))
+                    .setPath(Wire.wire(path))
+                    .setClosed(isClosed)
+                    .setParallel(isParallel)),
+        budget);
   }
 
   /** A copy in another place. */

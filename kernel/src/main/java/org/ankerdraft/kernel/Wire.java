@@ -67,7 +67,7 @@ final class Wire {
     return out.build();
   }
 
-  private static org.ankerdraft.kernel.proto.Wire wire(List<ProfileCurve> curves) {
+  static org.ankerdraft.kernel.proto.Wire wire(List<ProfileCurve> curves) {
     return org.ankerdraft.kernel.proto.Wire.newBuilder()
         .addAllCurves(curves.stream().map(Wire::curve).toList())
         .build();

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.ankerdraft.kernel.Derived.OriginKind;
 import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Plane;
@@ -31,6 +32,34 @@ class SweepsTest {
   @AfterAll
   static void stop() {
     kernel.close();
+  }
+
+  /** Points along x at a height, on a wave across it. */
+  private static List<Vec3> row(double z, double waveMm) {
+    return IntStream.rangeClosed(0, 40)
+        .mapToObj(i -> new Vec3(i / 2.0, waveMm * Math.sin(i * Math.PI / 20), z))
+        .toList();
+  }
+
+  /** What a surface leaves behind is its shadow, 20 by 5, times the way. */
+  @ParameterizedTest
+  @CsvSource({"0, 0, 7", "0, 0, -7", "1, 1, 12", "1, -1, 12", "0.5, 2, -3"})
+  void aRuledSurfaceSweepsItsShadow(double lower, double upper, double way) {
+    Shape swept =
+        kernel
+            .sweepRuled(row(0, lower), row(5, upper), new Vec3(0, way, 0), BUDGET)
+            .orThrow()
+            .shape();
+    assertThat(swept.proof().isSound()).isTrue();
+    assertThat(swept.topology().faces()).hasSize(6);
+    assertThat(swept.mass().volumeMm3()).isCloseTo(100 * Math.abs(way), within(1e-6));
+  }
+
+  @Test
+  void aRuledSurfaceNeedsPartnersForItsPoints() {
+    Outcome<Derived> made =
+        kernel.sweepRuled(row(0, 0), row(5, 0).subList(1, 41), new Vec3(0, 5, 0), BUDGET);
+    assertThat(made).isInstanceOf(Outcome.Failed.class);
   }
 
   /** A rectangle from x 4 to 9, turned about y. */

@@ -26,6 +26,7 @@ import org.ankerdraft.core.step.rib.RibKind;
 import org.ankerdraft.core.step.round.RoundKind;
 import org.ankerdraft.core.step.shell.ShellKind;
 import org.ankerdraft.core.step.sketch.SketchKind;
+import org.ankerdraft.core.step.sweep.SweepKind;
 
 /** The one list of the kinds of steps. A new kind is a package of its own and a line here. */
 public final class StepKinds {
@@ -35,6 +36,7 @@ public final class StepKinds {
           new SketchKind(),
           new ExtrudeKind(),
           new RevolveKind(),
+          new SweepKind(),
           new HoleKind(),
           new RibKind(),
           new PatternKind(),

@@ -1,11 +1,15 @@
 package org.ankerdraft.core.operation;
 
 import java.util.List;
+import java.util.Map;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.sketch.edit.WallAreas;
+import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.vectors.Vec3;
 
 /** The areas of a sketch that a step fills. */
 public final class Profiles {
@@ -30,6 +34,32 @@ public final class Profiles {
     Prisms.checkProfile(
         context, what, filled.regions(), filled.frame().plane(), filled.nameByTag());
     return filled;
+  }
+
+  /**
+   * The area of a sketch's regions.
+   *
+   * @param centroid in their plane
+   */
+  public record Measured(double areaMm2, Vec3 centroid) {}
+
+  /** Measures the areas of a sketch, by a plate of one millimetre. */
+  public static Measured measured(BuildContext context, String what, ResolvedSketch sketch)
+      throws StepFailed, Ladder.Stopped {
+    Vec3 normal = sketch.frame().normal();
+    FaceName any = FaceName.of("plate", "face");
+    Shape.Mass plate =
+        Prisms.prism(
+                context,
+                what,
+                sketch.regions(),
+                sketch.frame().plane(),
+                Vec3.ZERO,
+                normal,
+                new Prisms.Births(Map.of(), any, any, any))
+            .shape()
+            .mass();
+    return new Measured(plate.volumeMm3(), plate.centroid().minus(normal.times(0.5)));
   }
 
   private static ResolvedSketch walled(

@@ -69,6 +69,7 @@ public final class StepFields {
     return Field.<S, Wall.Side>of("wallSide", Wall.Side.FORM, s -> get.apply(s).side())
         .otherwise(Wall.Side.INSIDE)
         .label("Wall stands")
+        .folded()
         .shownIf(s -> get.apply(s).isWanted())
         .about(
             "of the curves; inside of an open chain: as if a straight line closed it, of a straight"
@@ -80,6 +81,7 @@ public final class StepFields {
     return Field.<S, Wall.Corners>of("wallCorners", Wall.Corners.FORM, s -> get.apply(s).corners())
         .otherwise(Wall.Corners.MITRED)
         .label("Wall corners")
+        .folded()
         .shownIf(s -> get.apply(s).isWanted())
         .about("of its outside, where curves meet at a kink");
   }

@@ -19,7 +19,6 @@ import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Vec3;
 
@@ -50,7 +49,7 @@ final class RevolveBuilder {
         step.reversed() && step.angle() != null
             ? new Axis(axis.point(), axis.direction().negated())
             : axis;
-    Shape flat = flat(sketch);
+    Profiles.Measured profile = Profiles.measured(context, WHAT, sketch);
     mustLieBeside(sketch, axis);
     double start = step.bothWays() && step.angle() != null ? -angle / 2 : 0;
     Naming.Births births = Prisms.Births.of(step.id(), "side", "start", "end", sketch.nameByTag());
@@ -61,7 +60,7 @@ final class RevolveBuilder {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
     NamedShape solid = Naming.name(made.orThrow(), List.of(), births);
-    Optional<String> fault = fault(solid, flat, axis, angle);
+    Optional<String> fault = fault(solid, profile, axis, angle);
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
     }
@@ -131,27 +130,14 @@ final class RevolveBuilder {
     }
   }
 
-  /** The profile as a plate 1 mm thick: its volume is its area, its centroid lies over its own. */
-  private Shape flat(ResolvedSketch sketch) throws StepFailed, Ladder.Stopped {
-    return Prisms.unproved(
-            context,
-            WHAT,
-            sketch.regions(),
-            sketch.frame().plane(),
-            Vec3.ZERO,
-            sketch.frame().normal(),
-            Prisms.Births.of(step.id(), "side", "start", "end", sketch.nameByTag()))
-        .shape();
-  }
-
-  private Optional<String> fault(NamedShape solid, Shape flat, Axis axis, double angle)
-      throws Ladder.Stopped {
+  private Optional<String> fault(
+      NamedShape solid, Profiles.Measured profile, Axis axis, double angle) throws Ladder.Stopped {
     Optional<String> unsound =
         Proofs.soundness(Proofs.Of.TOOL, solid.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
     }
-    double wanted = flat.mass().volumeMm3() * axis.from(centre(flat, axis)).length() * angle;
+    double wanted = profile.areaMm2() * axis.from(profile.centroid()).length() * angle;
     double off = Math.abs(solid.shape().mass().volumeMm3() / wanted - 1);
     return off > context.tolerance.relative()
         ? Optional.of(
@@ -159,14 +145,5 @@ final class RevolveBuilder {
                 + Words.number(100 * off)
                 + " % from area times the way of its centroid")
         : Optional.empty();
-  }
-
-  /** The centroid of the plate, back in the plane of the axis. */
-  private Vec3 centre(Shape flat, Axis axis) throws Ladder.Stopped {
-    Vec3 c = flat.mass().centroid();
-    Vec3 from = axis.from(c);
-    // Half a millimetre along the normal of the plane in which the axis lies.
-    double beside = Math.sqrt(Math.max(0, from.dot(from) - 0.25));
-    return axis.point().plus(from.unit().times(beside));
   }
 }

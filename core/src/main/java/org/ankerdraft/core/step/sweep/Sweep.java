@@ -1,0 +1,34 @@
+package org.ankerdraft.core.step.sweep;
+
+import java.util.List;
+import org.ankerdraft.core.operation.Use;
+import org.ankerdraft.core.sketch.Wall;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Step;
+
+/**
+ * Moves the area of a sketch along the chain of another one.
+ *
+ * @param path the sketch whose one chain is the way; it begins or ends in the plane of the profile
+ * @param isParallel whether the profile stays parallel to itself; else it turns with the path
+ * @param wall along the curves of the profile, instead of its area
+ * @param body name of the new body
+ * @param targets bodies that the solid is used with; none for the only one
+ */
+public record Sweep(
+    Head head,
+    String sketch,
+    String path,
+    boolean isParallel,
+    Wall wall,
+    Use use,
+    String body,
+    List<String> targets)
+    implements Step {
+
+  public Sweep {
+    wall = wall == null ? Wall.NONE : wall;
+    use = use == null ? Use.NEW_BODY : use;
+    targets = targets == null ? List.of() : List.copyOf(targets);
+  }
+}

@@ -1,0 +1,200 @@
+package org.ankerdraft.core.step.sweep;
+
+import java.util.DoubleSummaryStatistics;
+import java.util.List;
+import java.util.Optional;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Combiner;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.Profiles;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * Moves a profile along a plane path, and proves the solid by its volume. Turning with the path:
+ * area, as seen along the path, times the way of its centroid (Pappus, piece by piece). Parallel to
+ * itself: area times the way square to it.
+ */
+final class SweepBuilder {
+  static final String WHAT = "sweep";
+
+  /** Least share of the path's direction that must lead out of the profile's plane. */
+  private static final double FLATTEST = 0.05;
+
+  private final BuildContext context;
+  private final Sweep step;
+
+  SweepBuilder(BuildContext context, Sweep step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  /** The solid by itself. */
+  Tool tool() throws StepFailed, ExpressionException, Ladder.Stopped {
+    if (step.path() == null) {
+      throw StepFailed.waits(WHAT, "it needs the sketch along which it goes");
+    }
+    ResolvedSketch profile = Profiles.of(context, WHAT, step.sketch(), step.wall());
+    if (profile.regions().size() != 1) {
+      throw new StepFailed(
+          WHAT,
+          "sketch "
+              + step.sketch()
+              + " encloses "
+              + profile.regions().size()
+              + " areas; a sweep takes one");
+    }
+    Way way = way(profile.frame().plane());
+    if (!step.isParallel()) {
+      mustNotFold(profile, way);
+    }
+    NamedShape solid = swept(profile, way);
+    Optional<String> fault = fault(solid, Profiles.measured(context, WHAT, profile), profile, way);
+    if (fault.isPresent()) {
+      throw new StepFailed(WHAT, fault.get());
+    }
+    return new Tool(solid, step.isParallel() ? "swept, parallel" : "swept");
+  }
+
+  private Way way(Plane profile) throws StepFailed {
+    ResolvedSketch path = context.sketch(WHAT, step.path());
+    if (path.drawn().size() != 1) {
+      throw new StepFailed(
+          WHAT,
+          "sketch "
+              + step.path()
+              + " holds "
+              + path.drawn().size()
+              + " chains of curves; the path is one");
+    }
+    Way way =
+        Way.from(path, profile, context.tolerance.lengthMm())
+            .orElseThrow(() ->
+                new StepFailed(
+                    WHAT,
+                    "the path does not begin in the plane of the profile: it is "
+                        + Words.mm(off(path, profile))
+                        + " away from it"));
+    double out = way.heading().dot(profile.normal());
+    if (Math.abs(out) < FLATTEST) {
+      throw new StepFailed(
+          WHAT,
+          "the path begins along the plane of the profile; it must lead out of it, best square to"
+              + " it");
+    }
+    return way;
+  }
+
+  /** How far the nearest end of a curve lies from a plane. */
+  private static double off(ResolvedSketch path, Plane plane) {
+    return path.drawn().getFirst().stream()
+        .mapToDouble(
+            c -> Math.abs(plane.signedDistance(path.frame().at(c.start().x(), c.start().y()))))
+        .min()
+        .orElse(0);
+  }
+
+  /** Where the path turns more tightly than the profile reaches, the solid would cross itself. */
+  private void mustNotFold(ResolvedSketch profile, Way way) throws StepFailed {
+    DoubleSummaryStatistics left =
+        profile.regions().getFirst().outer().stream()
+            .flatMap(c -> c.points().stream())
+            .mapToDouble(p -> p.minus(way.start()).dot(way.left()))
+            .summaryStatistics();
+    for (boolean toLeft : new boolean[] {true, false}) {
+      double reach = toLeft ? left.getMax() : -left.getMin();
+      Optional<Way.Tightest> tightest = way.tightest(toLeft);
+      if (tightest.isPresent()
+          && tightest.get().radiusMm() < reach - context.tolerance.lengthMm()) {
+        String curve =
+            context.sketch(WHAT, step.path()).nameByTag().get(tightest.get().curve().tag());
+        throw new StepFailed(
+            new Failure(
+                WHAT,
+                "the path turns with a radius of "
+                    + Words.mm(tightest.get().radiusMm())
+                    + " at "
+                    + curve
+                    + ", and the profile reaches "
+                    + Words.mm(reach)
+                    + " to the inside of the turn, where it would run into itself",
+                List.of("curve " + curve),
+                null,
+                "for a profile that reaches less than " + Words.mm(tightest.get().radiusMm())));
+      }
+    }
+  }
+
+  /** What the outer contour sweeps, without what its holes sweep. */
+  private NamedShape swept(ResolvedSketch profile, Way way) throws StepFailed, Ladder.Stopped {
+    ProfileCurve.Region region = profile.regions().getFirst();
+    NamedShape solid = swept(region.outer(), profile, way);
+    for (List<ProfileCurve> hole : region.inner()) {
+      solid =
+          Combiner.combine(
+              context, WHAT, Combination.SUBTRACT, solid, swept(hole, profile, way), step.id());
+    }
+    return solid;
+  }
+
+  private NamedShape swept(List<ProfileCurve> contour, ResolvedSketch profile, Way way)
+      throws StepFailed, Ladder.Stopped {
+    Outcome<Derived> made =
+        context.kernel.sweepAlong(
+            contour,
+            profile.frame().plane(),
+            way.inSpace(),
+            way.isClosed(),
+            step.isParallel(),
+            context.budget());
+    if (made instanceof Outcome.Failed<Derived>(var failure)) {
+      throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
+    }
+    return Naming.name(
+        made.orThrow(),
+        List.of(),
+        Prisms.Births.of(step.id(), "side", "start", "end", profile.nameByTag()));
+  }
+
+  private Optional<String> fault(
+      NamedShape solid, Profiles.Measured measured, ResolvedSketch profile, Way way)
+      throws Ladder.Stopped {
+    Optional<String> unsound =
+        Proofs.soundness(Proofs.Of.TOOL, solid.shape(), context.kernel, context.budget());
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    double wanted = wantedMm3(measured, profile.frame().normal(), way);
+    double off = Math.abs(solid.shape().mass().volumeMm3() / wanted - 1);
+    return off > context.tolerance.relative()
+        ? Optional.of(
+            "the solid differs by "
+                + Words.number(100 * off)
+                + " % from area times the way of its centroid"
+                + (step.isParallel() ? "; a parallel profile cannot turn back" : ""))
+        : Optional.empty();
+  }
+
+  private double wantedMm3(Profiles.Measured profile, Vec3 normal, Way way) {
+    if (step.isParallel()) {
+      return profile.areaMm2() * Math.abs(way.end().minus(way.start()).dot(normal));
+    }
+    double seen = profile.areaMm2() * Math.abs(way.heading().dot(normal));
+    double beside = profile.centroid().minus(way.start()).dot(way.left());
+    return seen * way.lengthBeside(beside);
+  }
+}

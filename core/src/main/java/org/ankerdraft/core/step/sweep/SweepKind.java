@@ -1,0 +1,120 @@
+package org.ankerdraft.core.step.sweep;
+
+import java.util.List;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.FlagForm;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Inputs;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Solids;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Use;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.sketch.Wall;
+import org.ankerdraft.core.step.Fresh;
+import org.ankerdraft.core.step.Picks;
+import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Stage;
+import org.ankerdraft.core.step.StepFields;
+import org.ankerdraft.core.step.StepKind;
+
+/** Sweeps. */
+public final class SweepKind extends StepKind<Sweep> {
+  private static final Field<Sweep, String> SKETCH =
+      StepFields.<Sweep>sketch(Sweep::sketch).about("its one area is the profile");
+  private static final Field<Sweep, String> PATH =
+      Field.<Sweep, String>of("path", References.SKETCH, Sweep::path)
+          .label("Along")
+          .about(
+              "a sketch of one chain, which begins or ends in the plane of the profile; of a closed one a"
+                  + " joint lies there");
+  private static final Field<Sweep, Boolean> PARALLEL =
+      Field.<Sweep, Boolean>of(
+              "parallel", new FlagForm("with the path", "not at all"), Sweep::isParallel)
+          .label("Turns")
+          .about("true: the profile stays parallel to itself, else it turns with the path");
+  private static final Field<Sweep, Expr> WALL = StepFields.wall(Sweep::wall);
+  private static final Field<Sweep, Wall.Side> WALL_SIDE = StepFields.wallSide(Sweep::wall);
+  private static final Field<Sweep, Wall.Corners> WALL_CORNERS =
+      StepFields.wallCorners(Sweep::wall);
+  private static final Field<Sweep, Use> USE = StepFields.use(Sweep::use);
+  private static final Field<Sweep, String> BODY =
+      StepFields.<Sweep>newBody(Sweep::body).shownIf(s -> s.use() == Use.NEW_BODY);
+  private static final Field<Sweep, List<String>> TARGETS =
+      StepFields.targets(Sweep::use, Sweep::targets);
+
+  public SweepKind() {
+    super(
+        "sweep",
+        Sweep.class,
+        List.of(SKETCH, PATH, PARALLEL, WALL, WALL_SIDE, WALL_CORNERS, USE, BODY, TARGETS),
+        (head, v) ->
+            new Sweep(
+                head,
+                v.get(SKETCH),
+                v.get(PATH),
+                v.is(PARALLEL),
+                new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
+                v.get(USE),
+                v.get(BODY),
+                v.get(TARGETS)),
+        new Rail(Stage.SHAPE, "Sweep", 'O', "along path pipe groove rail curve solid", false));
+  }
+
+  @Override
+  public Inputs reads(Sweep s) {
+    return Solids.inputs(s.use(), s.targets());
+  }
+
+  @Override
+  public Tool tool(Sweep step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new SweepBuilder(in, step).tool();
+  }
+
+  @Override
+  public StepBuild build(Sweep step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Tool tool = in.readyTool().isPresent() ? in.readyTool().get() : tool(step, in);
+    return Solids.used(
+        in, SweepBuilder.WHAT, step.id(), step.use(), step.body(), step.targets(), tool);
+  }
+
+  @Override
+  public String startedBody(Sweep s) {
+    return s.use() != Use.NEW_BODY ? null : s.body() == null ? s.id() : s.body();
+  }
+
+  @Override
+  public String summary(Sweep s) {
+    return "along "
+        + (s.path() == null ? "?" : s.path())
+        + ", "
+        + Use.FORM.word(s.use())
+        + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
+  }
+
+  @Override
+  public Fresh<Sweep> fresh(Picks picks) {
+    boolean first = picks.bodies().isEmpty();
+    List<String> targets = first || picks.body() == null ? List.of() : List.of(picks.body());
+    return Fresh.onSketch(
+        picks,
+        "of the profile",
+        sketch ->
+            new Sweep(
+                picks.head("sweep"),
+                sketch,
+                null,
+                false,
+                Wall.NONE,
+                first ? Use.NEW_BODY : Use.UNITE,
+                first ? "Body" : null,
+                targets));
+  }
+}
