@@ -37,6 +37,11 @@ public record Wall(Expr thickness, Side side, Corners corners) {
     corners = corners == null ? Corners.MITRED : corners;
   }
 
+  /** Such as ", wall 2 mm"; empty for none. */
+  public String inSummary() {
+    return isWanted() ? ", wall " + thickness.text() : "";
+  }
+
   public boolean isWanted() {
     return thickness != null;
   }

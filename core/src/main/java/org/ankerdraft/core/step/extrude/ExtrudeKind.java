@@ -216,6 +216,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
             ? s.depth() == null ? "?" : s.depth().text()
             : EXTENTS.word(s.extent());
     return depth
+        + s.wall().inSummary()
         + ", "
         + Use.FORM.word(s.use())
         + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");

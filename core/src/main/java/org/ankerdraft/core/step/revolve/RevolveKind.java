@@ -130,6 +130,7 @@ public final class RevolveKind extends StepKind<Revolve> {
     return (s.angle() == null ? "all round" : s.angle().text())
         + " "
         + s.axis().inWords()
+        + s.wall().inSummary()
         + ", "
         + Use.FORM.word(s.use());
   }

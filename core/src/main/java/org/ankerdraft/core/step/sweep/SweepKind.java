@@ -94,6 +94,7 @@ public final class SweepKind extends StepKind<Sweep> {
   public String summary(Sweep s) {
     return "along "
         + (s.path() == null ? "?" : s.path())
+        + s.wall().inSummary()
         + ", "
         + Use.FORM.word(s.use())
         + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");

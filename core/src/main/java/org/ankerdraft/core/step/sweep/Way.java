@@ -100,7 +100,7 @@ record Way(List<Curve2> curves, Frame frame, boolean isClosed) {
       Curve2 c = curves.get(i);
       sum += length(c) - leftMm * turn(c);
       Curve2 next = i + 1 < curves.size() ? curves.get(i + 1) : isClosed ? curves.getFirst() : null;
-      if (next != null && next != c) {
+      if (next != null && !next.equals(c)) {
         double kink = turn(headingAt(c, true), headingAt(next, false));
         // On the inside of a kink the way is shorter on both sides of it, up to where they meet.
         sum -= Math.abs(kink) < SMOOTH_RAD ? leftMm * kink : 2 * leftMm * Math.tan(kink / 2);
