@@ -119,9 +119,9 @@ public final class Overhang {
 
   private void addWall(
       List<Piece> out, int face, Placement.OfPlane plane, Border border, Xy lineAt, Xy beyond) {
-    Placement.Unrolled before = (Placement.Unrolled) placements.get(reachedFrom.get(face));
-    Xy across = before.begin().flatAcross();
-    Xy along = before.begin().flatAlong();
+    Placement.Front bendLine = bendBefore(face).begin();
+    Xy across = bendLine.flatAcross();
+    Xy along = bendLine.flatAlong();
     List<Xy> points = corners(topology.face(face)).map(plane::flat).toList();
     Vec3 normal = plane.x().cross(plane.y());
     Vec3 first =
@@ -149,6 +149,12 @@ public final class Overhang {
     if (polygon.size() > 2) {
       out.add(new Piece.OfWall(plane.origin(), plane.x(), plane.y(), polygon, normal));
     }
+  }
+
+  /** The bend that carries a wall, which may be of several faces. */
+  private Placement.Unrolled bendBefore(int face) {
+    int before = reachedFrom.get(face);
+    return placements.get(before) instanceof Placement.Unrolled bend ? bend : bendBefore(before);
   }
 
   private static Xy corner(Xy along, Xy across, double u, double v) {

@@ -150,9 +150,9 @@ class FeasibleTest {
   }
 
   /**
-   * A cone of half-angle a over a circle of radius r is used up at the height r / tan a. The
-   * library refuses ends that are smaller than a twentieth of the circle, so the last twentieth of
-   * the angle is not reached; never beyond the tip, where the solid would cross itself.
+   * A cone of half-angle a over a circle of radius r is used up at the height r / tan a. Near it
+   * the library's draft tool gives up, and the cone is turned; never beyond the tip, where the
+   * solid would cross itself.
    */
   @ParameterizedTest
   @CsvSource({"20, 40, 36", "20, 60, 25", "12, 30, 45"})
@@ -167,6 +167,6 @@ class FeasibleTest {
                 + asked
                 + " deg'}");
     double limit = Math.toDegrees(Math.atan2(diameter / 2, depth));
-    assertThat(number(state.step("w").orElseThrow().message())).isBetween(0.95 * limit, limit);
+    assertThat(number(state.step("w").orElseThrow().message())).isBetween(0.99 * limit, limit);
   }
 }

@@ -29,6 +29,7 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.step.extrude.UpTo.Way;
+import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
@@ -272,7 +273,6 @@ final class ExtrudeBuilder {
    */
   private NamedShape tapered(NamedShape straight, ResolvedSketch sketch, Side side, double taper)
       throws StepFailed, Ladder.Stopped {
-    Plane neutral = new Plane(sketch.frame().origin().plus(from), side.along);
     Set<Integer> walls = new TreeSet<>();
     Map<Integer, Double> angles = new LinkedHashMap<>();
     for (int i = 1; i <= straight.topology().faces().size(); i++) {
@@ -281,7 +281,7 @@ final class ExtrudeBuilder {
         angles.put(i, taper);
       }
     }
-    Tilt tilt = new Tilt(context, straight, side.along, neutral, angles, step.id());
+    Tilt tilt = new Tilt(context, straight, side.along, neutral(sketch, side), angles, step.id());
     FaceName endCap = FaceName.of(step.id(), side.endRole);
     Ladder ladder =
         new Ladder(result -> tilt.fault(Proofs.Of.TOOL, result, Set.of(endCap)))
@@ -291,21 +291,43 @@ final class ExtrudeBuilder {
             .allMatch(w -> straight.topology().face(w).kind() == Topology.SurfaceKind.PLANE)) {
       ladder.rung("tilted plane cuts", tilt::byPlaneCuts);
     }
+    turned(sketch, side, taper).ifPresent(rung -> ladder.rung("turned about its axis", rung));
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isEmpty()) {
       String tapering = "extrude with a taper of " + Words.deg(taper);
       Failure failure = BuildContext.failure(tapering, ladder.failure(), straight);
       throw new StepFailed(
-          failure.withWorks(worksUpTo(straight, side, neutral, angles, taper, endCap)));
+          failure.withWorks(worksUpTo(straight, sketch, side, angles, taper, endCap)));
     }
     strategy = "prism, " + climbed.get().strategy();
     return climbed.get().result();
   }
 
+  private Plane neutral(ResolvedSketch sketch, Side side) {
+    return new Plane(sketch.frame().origin().plus(from), side.along);
+  }
+
+  /** What the draft tool does not reach, for a single circle. */
+  private Optional<Ladder.Rung> turned(ResolvedSketch sketch, Side side, double taper) {
+    return TurnedTaper.of(sketch, from, side.along, side.depth)
+        .map(cone -> () -> cone.solid(context, taper).map(d -> named(d, cone, sketch, side)));
+  }
+
+  private NamedShape named(Derived solid, TurnedTaper cone, ResolvedSketch sketch, Side side) {
+    String curve = sketch.nameByTag().get(cone.circle().tag());
+    Map<Integer, FaceName> names =
+        Map.of(
+            TurnedTaper.BEGIN, FaceName.of(step.id(), side.startRole),
+            TurnedTaper.SIDE, FaceName.ofPart(step.id(), side.sideRole, curve),
+            TurnedTaper.END, FaceName.of(step.id(), side.endRole));
+    FaceName other = FaceName.of(step.id(), "face");
+    return Naming.name(solid, List.of(), new Prisms.Births(names, other, other, other));
+  }
+
   private String worksUpTo(
       NamedShape straight,
+      ResolvedSketch sketch,
       Side side,
-      Plane neutral,
       Map<Integer, Double> angles,
       double taper,
       FaceName endCap)
@@ -315,11 +337,13 @@ final class ExtrudeBuilder {
         s -> {
           Map<Integer, Double> smaller = new LinkedHashMap<>();
           angles.forEach((f, a) -> smaller.put(f, a * s));
-          Tilt trial = new Tilt(context, straight, side.along, neutral, smaller, step.id());
-          return new Ladder(r -> trial.fault(Proofs.Of.TOOL, r, Set.of(endCap)))
-              .rung("", trial::byDraftTool)
-              .climb()
-              .isPresent();
+          Tilt trial =
+              new Tilt(context, straight, side.along, neutral(sketch, side), smaller, step.id());
+          Ladder ladder =
+              new Ladder(r -> trial.fault(Proofs.Of.TOOL, r, Set.of(endCap)))
+                  .rung("", trial::byDraftTool);
+          turned(sketch, side, taper * s).ifPresent(rung -> ladder.rung("", rung));
+          return ladder.climb().isPresent();
         });
   }
 
