@@ -1,5 +1,6 @@
 package org.ankerdraft.core;
 
+import java.util.Locale;
 import java.util.Map;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.ExprForm;
@@ -92,6 +93,18 @@ public final class Parts {
         + " mm'}]},{'kind':'extrude','id':'box','sketch':'s','depth':'"
         + z
         + " mm','body':'Body'}";
+  }
+
+  /** A line of a sketch, in mm. */
+  public static String line(String name, double ax, double ay, double bx, double by) {
+    return String.format(
+        Locale.ROOT,
+        "{'curve':'line','name':'%s','from':['%.9f mm','%.9f mm'],'to':['%.9f mm','%.9f mm']}",
+        name,
+        ax,
+        ay,
+        bx,
+        by);
   }
 
   /** A cylinder; its faces are rod/side:k, rod/start, rod/end. */

@@ -34,17 +34,6 @@ class RevolveTest {
         h);
   }
 
-  private static String line(String name, double ax, double ay, double bx, double by) {
-    return String.format(
-        Locale.ROOT,
-        "{'curve':'line','name':'%s','from':['%.9f mm','%.9f mm'],'to':['%.9f mm','%.9f mm']}",
-        name,
-        ax,
-        ay,
-        bx,
-        by);
-  }
-
   private static double volume(String steps) {
     return Parts.volume(Parts.ok(steps));
   }
@@ -78,10 +67,14 @@ class RevolveTest {
     assertThat(volume(sketch(rectangle(0, 0, 12, 30)) + turned("")))
         .isCloseTo(Math.PI * 144 * 30, within(1e-3));
     String cone =
-        line("a", 0, 0, 9, 0) + "," + line("b", 9, 0, 0, 21) + "," + line("c", 0, 21, 0, 0);
+        Parts.line("a", 0, 0, 9, 0)
+            + ","
+            + Parts.line("b", 9, 0, 0, 21)
+            + ","
+            + Parts.line("c", 0, 21, 0, 0);
     assertThat(volume(sketch(cone) + turned(""))).isCloseTo(Math.PI * 81 * 7, within(1e-3));
     String ball =
-        line("a", 0, -7, 0, 7)
+        Parts.line("a", 0, -7, 0, 7)
             + ",{'curve':'arc','name':'b','from':['0 mm','7 mm'],'to':['0 mm','-7 mm'],'through':['7 mm','0 mm']}";
     assertThat(volume(sketch(ball) + turned(""))).isCloseTo(4.0 / 3 * Math.PI * 343, within(1e-3));
   }
@@ -91,7 +84,7 @@ class RevolveTest {
   void anEllipsoidAboutALineOfTheSketch() {
     String half =
         "{'curve':'ellipse','name':'e','width':'30 mm','height':'14 mm','start':'0 deg','end':'180 deg'},"
-            + line("base", -15, 0, 15, 0);
+            + Parts.line("base", -15, 0, 15, 0);
     double wanted = 4.0 / 3 * Math.PI * 15 * 49;
     assertThat(volume(sketch(half) + turned(",'axis':{'line':'base'}")))
         .isCloseTo(wanted, within(1e-5 * wanted));
@@ -171,7 +164,11 @@ class RevolveTest {
   @Test
   void touchingTheAxisAtAPoint() {
     String kite =
-        line("a", 0, 0, 8, -5) + "," + line("b", 8, -5, 8, 5) + "," + line("c", 8, 5, 0, 0);
+        Parts.line("a", 0, 0, 8, -5)
+            + ","
+            + Parts.line("b", 8, -5, 8, 5)
+            + ","
+            + Parts.line("c", 8, 5, 0, 0);
     double wanted = Math.PI * 64 * 10 * 2 / 3;
     assertThat(volume(sketch(kite) + turned(""))).isCloseTo(wanted, within(1e-6 * wanted));
   }

@@ -31,17 +31,6 @@ class SweepTest {
         + "}";
   }
 
-  private static String line(String name, double ax, double ay, double bx, double by) {
-    return String.format(
-        Locale.ROOT,
-        "{'curve':'line','name':'%s','from':['%.9f mm','%.9f mm'],'to':['%.9f mm','%.9f mm']}",
-        name,
-        ax,
-        ay,
-        bx,
-        by);
-  }
-
   /** From the origin upwards and over to +x: a part of a circle about (radius, 0). */
   private static String arc(double radius, double deg) {
     double a = Math.toRadians(deg);
@@ -64,7 +53,7 @@ class SweepTest {
 
   @Test
   void alongALineItIsAnExtrusion() {
-    assertThat(volume(sweep(ROD, line("l", 0, 0, 0, 25), "")))
+    assertThat(volume(sweep(ROD, Parts.line("l", 0, 0, 0, 25), "")))
         .isCloseTo(ROD_AREA * 25, within(1e-6));
   }
 
@@ -110,7 +99,7 @@ class SweepTest {
       double piece = random.nextDouble(12, 25);
       double nextX = x + piece * Math.cos(heading);
       double nextY = y + piece * Math.sin(heading);
-      path.append(i == 0 ? "" : ",").append(line("l" + i, x, y, nextX, nextY));
+      path.append(i == 0 ? "" : ",").append(Parts.line("l" + i, x, y, nextX, nextY));
       x = nextX;
       y = nextY;
       length += piece;
@@ -124,7 +113,7 @@ class SweepTest {
   @Test
   void aPipeWithABore() {
     String pipe = ROD + ",{'curve':'circle','name':'bore','diameter':'2 mm'}";
-    PartState state = Parts.ok(sweep(pipe, line("l", 0, 0, 0, 10) + "," + shifted(), ""));
+    PartState state = Parts.ok(sweep(pipe, Parts.line("l", 0, 0, 0, 10) + "," + shifted(), ""));
     assertThat(Parts.volume(state))
         .isCloseTo(Math.PI * (4 - 1) * (10 + 15 * Math.PI / 2), within(1e-3));
     List<String> names =
@@ -162,8 +151,10 @@ class SweepTest {
   /** An open profile with a wall is a gutter. */
   @Test
   void aWallIsSweptToo() {
-    String gutter = line("a", -5, 0, 5, 0) + "," + line("b", 5, 0, 5, 6);
-    assertThat(volume(sweep(gutter, line("l", 0, 0, 0, 20), ",'wall':'1 mm','wallSide':'inside'")))
+    String gutter = Parts.line("a", -5, 0, 5, 0) + "," + Parts.line("b", 5, 0, 5, 6);
+    assertThat(
+            volume(
+                sweep(gutter, Parts.line("l", 0, 0, 0, 20), ",'wall':'1 mm','wallSide':'inside'")))
         .isCloseTo(20 * (16 - 1), within(1e-6));
   }
 
@@ -190,18 +181,20 @@ class SweepTest {
 
   @Test
   void badPathsAreToldInWords() {
-    assertThat(message(sweep(ROD, line("l", 0, 3, 0, 20), ""))).contains("3 mm away");
-    assertThat(message(sweep(ROD, line("l", 0, 0, 20, 0), ""))).contains("along the plane");
-    assertThat(message(sweep(ROD, line("l", 0, 0, 0, 9) + "," + line("m", 4, 0, 4, 9), "")))
+    assertThat(message(sweep(ROD, Parts.line("l", 0, 3, 0, 20), ""))).contains("3 mm away");
+    assertThat(message(sweep(ROD, Parts.line("l", 0, 0, 20, 0), ""))).contains("along the plane");
+    assertThat(
+            message(
+                sweep(ROD, Parts.line("l", 0, 0, 0, 9) + "," + Parts.line("m", 4, 0, 4, 9), "")))
         .contains("2 chains");
     assertThat(
             message(
                 sweep(
                     ROD + ",{'curve':'circle','name':'m','centre':['9 mm','0'],'diameter':'4 mm'}",
-                    line("l", 0, 0, 0, 9),
+                    Parts.line("l", 0, 0, 0, 9),
                     "")))
         .contains("2 areas");
-    assertThat(message(sweep(ROD, line("l", 0, 0, 0, 9), "").replace(",'path':'p'", "")))
+    assertThat(message(sweep(ROD, Parts.line("l", 0, 0, 0, 9), "").replace(",'path':'p'", "")))
         .contains("needs the sketch along which");
   }
 }

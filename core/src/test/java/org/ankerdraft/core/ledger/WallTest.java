@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
@@ -25,15 +24,7 @@ class WallTest {
     StringBuilder out = new StringBuilder();
     for (int i = 0; i + 3 < xy.length; i += 2) {
       out.append(i == 0 ? "" : ",")
-          .append(
-              String.format(
-                  Locale.ROOT,
-                  "{'curve':'line','name':'l%d','from':['%.9f mm','%.9f mm'],'to':['%.9f mm','%.9f mm']}",
-                  i / 2,
-                  xy[i],
-                  xy[i + 1],
-                  xy[i + 2],
-                  xy[i + 3]));
+          .append(Parts.line("l" + i / 2, xy[i], xy[i + 1], xy[i + 2], xy[i + 3]));
     }
     return out.toString();
   }
