@@ -38,18 +38,25 @@ public final class OffThread {
           Ended<T> ended = run(work);
           Platform.runLater(() -> Platform.exitNestedEventLoop(loop, ended));
         });
-    waiting++;
-    @SuppressWarnings("unchecked") // the loop is left with the end of this very work
-    Ended<T> ended = (Ended<T>) Platform.enterNestedEventLoop(loop);
-    waiting--;
-    if (waiting == 0 && next != null) {
-      Platform.runLater(next);
-      next = null;
-    }
+    Ended<T> ended = entered(loop);
     if (ended.failure != null) {
       throw ended.failure;
     }
     return ended.value;
+  }
+
+  @SuppressWarnings("unchecked") // the loop is left with the end of this very work
+  private static <T> Ended<T> entered(Object loop) {
+    waiting++;
+    try {
+      return (Ended<T>) Platform.enterNestedEventLoop(loop);
+    } finally {
+      waiting--;
+      if (waiting == 0 && next != null) {
+        Platform.runLater(next);
+        next = null;
+      }
+    }
   }
 
   private static <T> Ended<T> run(Callable<T> work) {
