@@ -246,6 +246,13 @@ void RefuseCrossing(const TaggedEdge& a, const TaggedEdge& b) {
   }
 }
 
+// Reverses a solid that is inside out.
+void TurnOutwards(TopoDS_Shape& solid) {
+  GProp_GProps mass;
+  BRepGProp::VolumeProperties(solid, mass);
+  if (mass.Mass() < 0) solid.Reverse();
+}
+
 void AddCurveOrigins(const TopTools_ListOfShape& raised, OriginKind kind, int tag,
                      const TopTools_IndexedMapOfShape& faces, ShapeReply* out) {
   for (const TopoDS_Shape& s : raised) {
@@ -367,10 +374,8 @@ void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, ShapeReply* out) 
       whole ? BRepPrimAPI_MakeRevol(turned, axis) : BRepPrimAPI_MakeRevol(turned, axis, in.angle());
   if (!revolution.IsDone()) throw Refused{"refused", "the library could not turn the profile"};
   TopoDS_Shape result = Unwrapped(revolution.Shape());
-  GProp_GProps mass;
-  BRepGProp::VolumeProperties(result, mass);
   // Turned against the normal of its plane a profile makes a solid that is inside out.
-  if (mass.Mass() < 0) result.Reverse();
+  TurnOutwards(result);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   profile.Record(revolution, moved, faces, !whole, out);
   AddByPlace(profile.tagged, axis, in.start() + 0.5 * in.angle(), faces, out);
@@ -447,9 +452,7 @@ void SweepAlong(const kernel::v1::SweepAlong& in, ShapeStore& store, ShapeReply*
   pipe.Build();
   if (!pipe.IsDone() || !pipe.MakeSolid()) throw Refused{"refused", "the library could not sweep the profile along the path"};
   TopoDS_Shape result = Unwrapped(pipe.Shape());
-  GProp_GProps mass;
-  BRepGProp::VolumeProperties(result, mass);
-  if (mass.Mass() < 0) result.Reverse();
+  TurnOutwards(result);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   for (const TaggedEdge& e : tagged) AddCurveOrigins(pipe.Generated(e.edge), ORIGIN_CURVE, e.tag, faces, out);
   if (!in.closed()) {
@@ -488,9 +491,7 @@ void SweepRuled(const kernel::v1::SweepRuled& in, ShapeStore& store, ShapeReply*
   BRepPrimAPI_MakePrism prism(BRepBuilderAPI_MakeFace(ruled, Precision::Confusion()).Face(), VectorOf(in.vector()));
   if (!prism.IsDone()) throw Refused{"refused", "the library could not sweep the surface"};
   TopoDS_Shape result = prism.Shape();
-  GProp_GProps mass;
-  BRepGProp::VolumeProperties(result, mass);
-  if (mass.Mass() < 0) result.Reverse();
+  TurnOutwards(result);
   Describe(result, store, out);
 }
 

@@ -67,7 +67,12 @@ public record FlatPattern(
     }
 
     public Vec3 at(Xy p) {
-      return origin.plus(x.times(p.x())).plus(y.times(p.y()));
+      return origin.plus(direction(p));
+    }
+
+    /** A direction of the flat, in space. */
+    public Vec3 direction(Xy d) {
+      return x.times(d.x()).plus(y.times(d.y()));
     }
   }
 

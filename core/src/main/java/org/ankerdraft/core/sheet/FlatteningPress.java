@@ -42,12 +42,8 @@ public record FlatteningPress(double reachMm, double shutMm) {
     WallFrame from = pose.frame(b.fromWall());
     Xy middle = b.start().plus(b.along().times((b.span().x() + b.span().y()) / 2));
     Vec3 up = b.isUp() ? from.normal() : from.normal().negated();
-    Vec3 tip =
-        from.origin()
-            .plus(from.x().times(middle.x()))
-            .plus(from.y().times(middle.y()))
-            .plus(from.normal().times(b.isUp() ? 0 : -flat.thicknessMm()));
-    Vec3 side = from.x().times(-b.across().x()).plus(from.y().times(-b.across().y()));
+    Vec3 tip = from.at(middle).plus(from.normal().times(b.isUp() ? 0 : -flat.thicknessMm()));
+    Vec3 side = from.direction(b.across()).negated();
     return new Station(tip, side, up, up.cross(side), (b.span().y() - b.span().x()) / 2);
   }
 }

@@ -115,16 +115,13 @@ public final class FoldMotion {
       return bend.value().allowanceMm() / angle() - bend.value().kFactor() * thickness;
     }
 
-    private Vec3 direction(Xy d) {
-      return from.x().times(d.x()).plus(from.y().times(d.y()));
-    }
-
     @Override
     public Vec3 point(Xy p, double h) {
       Xy d = p.minus(bend.start());
       Vec3 n = from.normal();
-      Vec3 base = from.at(bend.start()).plus(direction(bend.along()).times(d.dot(bend.along())));
-      Vec3 u = direction(bend.across());
+      Vec3 base =
+          from.at(bend.start()).plus(from.direction(bend.along()).times(d.dot(bend.along())));
+      Vec3 u = from.direction(bend.across());
       double v = d.dot(bend.across());
       if (angle() < FLAT_RAD) {
         return base.plus(u.times(v)).plus(n.times(h));
@@ -145,13 +142,13 @@ public final class FoldMotion {
       double phi = bend.depthOf(p) / bend.value().allowanceMm() * angle() * sign();
       return from.normal()
           .times(Math.cos(phi))
-          .minus(direction(bend.across()).times(Math.sin(phi)));
+          .minus(from.direction(bend.across()).times(Math.sin(phi)));
     }
 
     @Override
     public WallFrame beyond() {
-      Vec3 axis = direction(bend.along());
-      Vec3 u = direction(bend.across());
+      Vec3 axis = from.direction(bend.along());
+      Vec3 u = from.direction(bend.across());
       boolean right = axis.cross(u).dot(from.normal()) > 0;
       double turn = (right ? 1 : -1) * sign() * angle();
       Xy end = bend.start().plus(bend.across().times(bend.value().allowanceMm()));
@@ -169,10 +166,6 @@ public final class FoldMotion {
   private record ConicalCurl(FlatBend bend, WallFrame from, double share, double thickness)
       implements Curl {
 
-    private Vec3 direction(Xy d) {
-      return from.x().times(d.x()).plus(from.y().times(d.y()));
-    }
-
     /** Of the neutral layer over the upper side. */
     private double neutral() {
       double k = bend.value().kFactor();
@@ -189,7 +182,7 @@ public final class FoldMotion {
 
     /** From the tip along the line at which the bend begins. */
     private Vec3 outwards() {
-      return direction(bend.start().minus(bend.fan().centre())).unit();
+      return from.direction(bend.start().minus(bend.fan().centre())).unit();
     }
 
     private Vec3 towardsAxis() {
@@ -200,7 +193,7 @@ public final class FoldMotion {
     private Vec3 turned(Vec3 v, double flatTurn) {
       Vec3 axis =
           outwards().times(Math.cos(halfAngle())).plus(towardsAxis().times(Math.sin(halfAngle())));
-      double side = towardsAxis().cross(outwards()).dot(direction(bend.across()));
+      double side = towardsAxis().cross(outwards()).dot(from.direction(bend.across()));
       return v.rotated(axis, Math.signum(side) * flatTurn / Math.sin(halfAngle()));
     }
 
@@ -222,8 +215,8 @@ public final class FoldMotion {
     public WallFrame beyond() {
       FlatBend.Fan fan = bend.fan();
       double all = Math.abs(fan.sweepRad());
-      Vec3 x = turned(direction(new Xy(1, 0).rotated(-fan.sweepRad())), all);
-      Vec3 y = turned(direction(new Xy(0, 1).rotated(-fan.sweepRad())), all);
+      Vec3 x = turned(from.direction(new Xy(1, 0).rotated(-fan.sweepRad())), all);
+      Vec3 y = turned(from.direction(new Xy(0, 1).rotated(-fan.sweepRad())), all);
       Vec3 centre = tip().minus(turned(from.normal(), all).times(neutral()));
       return new WallFrame(
           centre.minus(x.times(fan.centre().x())).minus(y.times(fan.centre().y())), x, y);

@@ -139,7 +139,7 @@ public record PressBrake(double dieMm) {
     Vec3 up = b.isUp() ? normal : normal.negated();
     Vec3 tip = pose.point(zone, middle, b.isUp() ? 0 : -flat.thicknessMm());
     WallFrame from = pose.frame(b.fromWall());
-    Vec3 along = from.x().times(b.along().x()).plus(from.y().times(b.along().y()));
+    Vec3 along = from.direction(b.along());
     return new Station(tip, along.cross(up).unit(), up, along, (high - low) / 2);
   }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
@@ -26,10 +27,7 @@ public final class ToolMesh {
       cap(section, station, end, points, normals, triangles);
     }
     int n = section.size();
-    double area = 0;
-    for (int i = 0; i < n; i++) {
-      area += section.get(i).cross(section.get((i + 1) % n));
-    }
+    double area = Polygons.signedAreaMm2(section);
     float[] edges = new float[3 * 2 * 3 * n];
     int[] starts = new int[3 * n + 1];
     int at = 0;

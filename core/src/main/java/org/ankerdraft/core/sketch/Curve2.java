@@ -32,6 +32,13 @@ public sealed interface Curve2 {
 
   ProfileCurve in(Frame frame);
 
+  /** Whether a chain, head to tail, ends where it begins. */
+  static boolean isRound(List<? extends Curve2> chain, double withinMm) {
+    return chain.getFirst().isClosed()
+        || (chain.size() > 1
+            && chain.getFirst().start().distance(chain.getLast().end()) < withinMm);
+  }
+
   /** The same curve with another tag. */
   default Curve2 withTag(int other) {
     return switch (this) {

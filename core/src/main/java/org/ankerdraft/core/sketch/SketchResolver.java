@@ -144,9 +144,7 @@ public final class SketchResolver {
   }
 
   private boolean isClosed(List<Curve2> chain) {
-    return chain.getFirst().isClosed()
-        || (chain.size() > 1
-            && chain.getFirst().start().distance(chain.getLast().end()) < tolerance.lengthMm());
+    return Curve2.isRound(chain, tolerance.lengthMm());
   }
 
   /** Contours at even depth bound regions, those directly within them are their holes. */

@@ -64,7 +64,9 @@ public final class ChainOffset {
     } catch (SketchProblem e) {
       throw new SketchProblem(
           e.curve(),
-          e.getMessage() + ". It works up to " + Numbers.mm(Math.abs(limit(chain, distanceMm))));
+          e.getMessage()
+              + ". It works up to "
+              + Numbers.mm(limit(distanceMm, d -> beside(chain, d, false))));
     }
     Drawn out = drawn;
     for (Piece p : offset) {
@@ -75,13 +77,20 @@ public final class ChainOffset {
     return out;
   }
 
-  private static double limit(List<Piece> chain, double fails) {
+  /** Something done at a distance. */
+  @FunctionalInterface
+  interface Attempt {
+    void at(double distanceMm) throws SketchProblem;
+  }
+
+  /** The largest distance towards one that fails at which something works, rounded down. */
+  static double limit(double fails, Attempt attempt) {
     double good = 0;
     double bad = fails;
     for (int i = 0; i < HALVINGS; i++) {
       double middle = (good + bad) / 2;
       try {
-        beside(chain, middle, false);
+        attempt.at(middle);
         good = middle;
       } catch (SketchProblem e) {
         bad = middle;

@@ -22,8 +22,6 @@ import org.ankerdraft.vectors.Xy;
  * {@code name.finish} across the ends of a chain, {@code name.round} round a corner.
  */
 public final class WallAreas {
-  private static final int HALVINGS = 30;
-
   private final ResolvedSketch sketch;
   private final Wall wall;
   private final Map<Integer, String> names;
@@ -47,26 +45,11 @@ public final class WallAreas {
     try {
       return new WallAreas(sketch, wall).walled(thicknessMm);
     } catch (SketchProblem e) {
-      double limit = limit(sketch, wall, thicknessMm);
+      double limit = ChainOffset.limit(thicknessMm, t -> new WallAreas(sketch, wall).walled(t));
       throw new SketchProblem(
           e.curve(),
           e.getMessage() + (limit > 0 ? ". A wall of up to " + Numbers.mm(limit) + " works" : ""));
     }
-  }
-
-  private static double limit(ResolvedSketch sketch, Wall wall, double fails) {
-    double good = 0;
-    double bad = fails;
-    for (int i = 0; i < HALVINGS; i++) {
-      double middle = (good + bad) / 2;
-      try {
-        new WallAreas(sketch, wall).walled(middle);
-        good = middle;
-      } catch (SketchProblem e) {
-        bad = middle;
-      }
-    }
-    return Math.floor(good * 1000) / 1000;
   }
 
   private ResolvedSketch walled(double thickness) throws SketchProblem {
@@ -91,7 +74,9 @@ public final class WallAreas {
     double b = inwards * (from + thickness);
     List<Piece> left = named(beside(pieces, Math.max(a, b)), ".left");
     List<Piece> right = named(beside(pieces, Math.min(a, b)), ".right");
-    return isClosed(chain) ? ring(left, right) : strip(left, right);
+    return Curve2.isRound(chain, Tolerance.MODEL.lengthMm())
+        ? ring(left, right)
+        : strip(left, right);
   }
 
   private List<Piece> beside(List<Piece> pieces, double distance) throws SketchProblem {
@@ -104,13 +89,6 @@ public final class WallAreas {
     return pieces.stream()
         .map(p -> p.name().endsWith(".round") ? p : new Piece(p.name() + side, p.curve()))
         .toList();
-  }
-
-  private static boolean isClosed(List<Curve2> chain) {
-    return chain.getFirst().isClosed()
-        || (chain.size() > 1
-            && chain.getFirst().start().distance(chain.getLast().end())
-                < Tolerance.MODEL.lengthMm());
   }
 
   /** Whether a chain runs counter-clockwise about what it encloses, closed by a straight line. */

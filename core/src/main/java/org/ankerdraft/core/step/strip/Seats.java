@@ -30,6 +30,7 @@ final class Seats {
   private final double gap;
   private final double reachMm;
   private final NamedShape input;
+  private final List<Overhanging> overhanging = new ArrayList<>();
 
   /**
    * @param reachMm how far the strips reach from their edges in the flat
@@ -147,12 +148,16 @@ final class Seats {
       }
     }
     Optional<Earlier> earlier = earlier(strip, vertex, atEnd);
-    return earlier.isPresent()
-        ? new End(
-            Math.max(offset, gap),
-            mitre(input.topology().vertex(vertex), strip, earlier.get().seat(), atEnd),
-            true)
-        : new End(kept, null, reentrant);
+    if (earlier.isEmpty()) {
+      return new End(kept, null, reentrant);
+    }
+    Mitre mitre = mitre(input.topology().vertex(vertex), strip, earlier.get().seat(), atEnd);
+    Vec3 beyond = mitre.awayFromStrip().negated();
+    Vec3 at = mitre.corner().minus(beyond.times(gap / 2));
+    overhanging.add(
+        new Overhanging(
+            earlier.get().wall(), earlier.get().bend(), new Overhang.Border(at, beyond)));
+    return new End(Math.max(offset, gap), mitre, true);
   }
 
   /**
@@ -206,24 +211,9 @@ final class Seats {
     return Optional.empty();
   }
 
-  /** The earlier strips that stand at inside corners in which an edge ends, with their border. */
-  List<Overhanging> overhanging(StripSeat seat) {
-    List<Overhanging> out = new ArrayList<>();
-    Topology.Edge edge = input.topology().edge(seat.edge());
-    boolean forward = edge.start().distance(seat.origin()) < context.tolerance.lengthMm();
-    for (boolean atEnd : new boolean[] {false, true}) {
-      End end = atEnd ? seat.atEnd() : seat.atStart();
-      int vertex = forward == atEnd ? edge.endVertex() : edge.startVertex();
-      if (end.isInside()) {
-        earlier(seat, vertex, atEnd)
-            .ifPresent(e -> {
-              Vec3 beyond = end.neighbour().awayFromStrip().negated();
-              Vec3 at = end.neighbour().corner().minus(beyond.times(gap / 2));
-              out.add(new Overhanging(e.wall(), e.bend(), new Overhang.Border(at, beyond)));
-            });
-      }
-    }
-    return out;
+  /** The earlier strips that stand at inside corners of the seats that were found. */
+  List<Overhanging> overhanging() {
+    return List.copyOf(overhanging);
   }
 
   /** An earlier strip, and the line in the flat beyond which it is in the way. */

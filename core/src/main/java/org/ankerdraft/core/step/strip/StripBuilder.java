@@ -76,7 +76,7 @@ final class StripBuilder {
     Seats find = new Seats(context, step.seat(), what, skins, gap, reach, input);
     List<StripSeat> seats = find.find();
     solids = new StripSolids(context, what, step.id(), shape, skins.thicknessMm(), gap, cornerMm);
-    NamedShape cut = cutBack(trimmed(input, find, seats), seats);
+    NamedShape cut = cutBack(trimmed(input, find), seats);
     NamedShape result = folded(input, seats, cut, StripSolids.Ends.MITRED);
     String strategy = "folded strip";
     if (seats.stream().anyMatch(StripSeat::isMitred) && !isSheet(result)) {
@@ -197,14 +197,11 @@ final class StripBuilder {
   }
 
   /** Strips of earlier steps, cut back at inside corners like strips of this step. */
-  private NamedShape trimmed(NamedShape input, Seats find, List<StripSeat> seats)
-      throws StepFailed, Ladder.Stopped {
+  private NamedShape trimmed(NamedShape input, Seats find) throws StepFailed, Ladder.Stopped {
     NamedShape result = input;
     EarlierTrim trim = new EarlierTrim(context, what, step.id(), skins.thicknessMm(), gap);
-    for (StripSeat seat : seats) {
-      for (Seats.Overhanging o : find.overhanging(seat)) {
-        result = trim.trimmed(input, result, o);
-      }
+    for (Seats.Overhanging o : find.overhanging()) {
+      result = trim.trimmed(input, result, o);
     }
     return result;
   }

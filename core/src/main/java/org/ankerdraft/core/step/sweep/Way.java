@@ -30,10 +30,7 @@ record Way(List<Curve2> curves, Frame frame, boolean isClosed) {
   static Optional<Way> from(ResolvedSketch path, Plane profile, double withinMm) {
     List<Curve2> chain = path.drawn().getFirst();
     Frame frame = path.frame();
-    boolean isClosed =
-        chain.getFirst().isClosed()
-            || (chain.size() > 1
-                && chain.getFirst().start().distance(chain.getLast().end()) < withinMm);
+    boolean isClosed = Curve2.isRound(chain, withinMm);
     for (List<Curve2> turned : isClosed ? roundTrips(chain) : bothWays(chain)) {
       Vec3 start = inSpace(frame, turned.getFirst().start());
       if (Math.abs(profile.signedDistance(start)) < withinMm) {
