@@ -2,6 +2,7 @@ package org.ankerdraft.app;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Stream;
 import javafx.application.Application;
 import javafx.geometry.Rectangle2D;
@@ -28,20 +29,31 @@ public final class AnkerdraftApp extends Application {
   private Workbench workbench;
   private MainWindow window;
 
-  /** The geometry starts on the first part while the toolkit still makes the window. */
-  @Override
-  public void init() {
-    Thread pen = new Thread(ChartView::warmUp, "warm-up");
-    pen.setDaemon(true);
-    pen.start();
+  /** What the launcher began, for the application that the toolkit makes; taken once. */
+  private static final AtomicReference<Workbench> BEGUN = new AtomicReference<>();
+
+  /**
+   * Begins what needs no toolkit before the toolkit begins: the geometry of the first part, and the
+   * pen's code.
+   *
+   * @param files the files named when the application was called
+   */
+  static void begin(List<String> files) {
+    Thread.ofPlatform().daemon().name("warm-up").start(ChartView::warmUp);
     WorkerProgram.find()
         .ifPresent(worker -> {
-          workbench = new Workbench(worker);
-          getParameters().getUnnamed().stream()
-              .findFirst()
-              .map(Path::of)
-              .ifPresent(workbench::prepare);
+          Workbench bench = new Workbench(worker);
+          files.stream().findFirst().map(Path::of).ifPresent(bench::prepare);
+          BEGUN.set(bench);
         });
+  }
+
+  @Override
+  public void init() {
+    if (BEGUN.get() == null) {
+      begin(getParameters().getUnnamed());
+    }
+    workbench = BEGUN.getAndSet(null);
   }
 
   @Override

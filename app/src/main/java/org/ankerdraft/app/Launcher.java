@@ -1,5 +1,6 @@
 package org.ankerdraft.app;
 
+import java.util.List;
 import javafx.application.Application;
 
 /**
@@ -10,6 +11,7 @@ public final class Launcher {
   private Launcher() {}
 
   public static void main(String[] args) {
+    AnkerdraftApp.begin(List.of(args));
     Application.launch(AnkerdraftApp.class, args);
   }
 }
