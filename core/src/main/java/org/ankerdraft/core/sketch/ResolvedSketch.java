@@ -16,6 +16,7 @@ import org.ankerdraft.kernel.ProfileCurve.Region;
  * @param drawn all contours and chains in the sketch's own plane, head to tail, in the order of
  *     drawing
  * @param held what its constraints hold and what they leave free
+ * @param projected curves that follow a body, as they lie in the sketch
  * @param openAt a loose end in words, if some chain does not close; null if all do
  */
 public record ResolvedSketch(
@@ -26,17 +27,24 @@ public record ResolvedSketch(
     String openAt,
     List<List<ProfileCurve>> chains,
     List<List<Curve2>> drawn,
-    Held held) {
+    Held held,
+    List<SketchCurve> projected) {
   public ResolvedSketch {
     curves = List.copyOf(curves);
     regions = List.copyOf(regions);
     nameByTag = Map.copyOf(nameByTag);
     chains = chains.stream().map(List::copyOf).toList();
     drawn = drawn.stream().map(List::copyOf).toList();
+    projected = List.copyOf(projected);
   }
 
   /** With other areas, whose curves have these names; nothing is open then. */
   public ResolvedSketch with(List<Region> areas, Map<Integer, String> names) {
-    return new ResolvedSketch(frame, curves, areas, names, null, chains, drawn, held);
+    return new ResolvedSketch(frame, curves, areas, names, null, chains, drawn, held, projected);
+  }
+
+  /** With some of its curves known to follow a body. */
+  public ResolvedSketch withProjected(List<SketchCurve> laid) {
+    return new ResolvedSketch(frame, curves, regions, nameByTag, openAt, chains, drawn, held, laid);
   }
 }

@@ -91,7 +91,7 @@ public final class SketchResolver {
     real.forEach(c -> all.add(c.in(frame)));
     construction.forEach(c -> all.add(c.in(frame)));
     return new ResolvedSketch(
-        frame, all, nested(contours, frame), names, open, chains, drawn, held);
+        frame, all, nested(contours, frame), names, open, chains, drawn, held, List.of());
   }
 
   /** The first curve with all that follows it, and all that leads to it if they do not close. */

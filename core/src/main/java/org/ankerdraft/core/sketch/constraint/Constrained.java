@@ -19,7 +19,16 @@ import org.ankerdraft.vectors.Xy;
  * were drawn at one place stay together.
  */
 public final class Constrained {
+  /** Name of the point at (0, 0). */
+  public static final String ORIGIN = "origin";
+
   private Constrained() {}
+
+  /** Where all points are drawn that constraints may name, and the origin. */
+  public static Map<String, Xy> places(List<SketchCurve> curves, Evaluator values)
+      throws ExpressionException, SketchProblem {
+    return new SketchPoints(curves, values).places();
+  }
 
   /**
    * A sketch that its constraints hold.

@@ -182,7 +182,11 @@ final class Equations {
       return out;
     }
 
+    /** Points that were drawn at one place are one already. */
     private void together(PointRef a, PointRef b) {
+      if (a == b) {
+        return;
+      }
       add(v -> v.dx(a, b), 0, a, b);
       add(v -> v.dy(a, b), 0, a, b);
     }

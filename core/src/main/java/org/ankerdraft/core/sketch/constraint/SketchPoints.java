@@ -68,7 +68,7 @@ final class SketchPoints {
       throws ExpressionException, SketchProblem {
     this.values = values;
     PointRef origin = new PointRef(Coordinate.held(0), Coordinate.held(0));
-    points.put("origin", origin);
+    points.put(Constrained.ORIGIN, origin);
     PointRef right = new PointRef(Coordinate.held(1), Coordinate.held(0));
     PointRef up = new PointRef(Coordinate.held(0), Coordinate.held(1));
     guides.put("x-axis", new Guide.Straight(origin, right));
@@ -231,6 +231,12 @@ final class SketchPoints {
           name, "no point is named " + name + "; lines have .from and .to, arcs a .centre, too");
     }
     return p;
+  }
+
+  Map<String, Xy> places() {
+    Map<String, Xy> out = new LinkedHashMap<>();
+    points.forEach((name, p) -> out.put(name, p.drawn()));
+    return out;
   }
 
   boolean isPoint(String name) {

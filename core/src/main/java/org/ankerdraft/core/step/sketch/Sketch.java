@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.Projection;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.step.Head;
@@ -13,24 +14,53 @@ import org.ankerdraft.core.step.Step;
 /**
  * Plane curves; regions are the areas that the curves enclose. A curve without a name is given one,
  * which it then keeps.
+ *
+ * @param projections edges of bodies that lie in it besides, and follow them
  */
 public record Sketch(
-    Head head, PlaneRef plane, List<SketchCurve> curves, List<Constraint> constraints)
+    Head head,
+    PlaneRef plane,
+    List<SketchCurve> curves,
+    List<Constraint> constraints,
+    List<Projection> projections)
     implements Step {
   public Sketch {
     constraints = constraints == null ? List.of() : List.copyOf(constraints);
+    projections = projections == null ? List.of() : named(projections, curves);
     plane = plane == null ? PlaneRef.LEVEL : plane;
     curves = curves == null ? List.of() : named(curves);
   }
 
   /** A sketch whose curves stay where they are drawn. */
   public Sketch(Head head, PlaneRef plane, List<SketchCurve> curves) {
-    this(head, plane, curves, List.of());
+    this(head, plane, curves, List.of(), List.of());
   }
 
   /** The same with other curves and constraints. */
   public Sketch with(List<SketchCurve> changed, List<Constraint> held) {
-    return new Sketch(head, plane, changed, held);
+    return new Sketch(head, plane, changed, held, projections);
+  }
+
+  /** The same with other projections. */
+  public Sketch withProjections(List<Projection> changed) {
+    return new Sketch(head, plane, curves, constraints, changed);
+  }
+
+  private static List<Projection> named(List<Projection> projections, List<SketchCurve> curves) {
+    Set<String> taken = new HashSet<>();
+    projections.forEach(p -> taken.add(p.name()));
+    if (curves != null) {
+      curves.forEach(c -> taken.add(c.name()));
+    }
+    List<Projection> out = new ArrayList<>();
+    for (Projection p : projections) {
+      int n = 1;
+      while (p.name() == null && !taken.add("edge" + n)) {
+        n++;
+      }
+      out.add(p.name() == null ? p.named("edge" + n) : p);
+    }
+    return List.copyOf(out);
   }
 
   private static List<SketchCurve> named(List<SketchCurve> curves) {
@@ -94,6 +124,7 @@ public record Sketch(
   }
 
   private boolean isTaken(String name) {
-    return curves.stream().anyMatch(c -> c.name().equals(name));
+    return curves.stream().anyMatch(c -> c.name().equals(name))
+        || projections.stream().anyMatch(p -> p.name().equals(name));
   }
 }

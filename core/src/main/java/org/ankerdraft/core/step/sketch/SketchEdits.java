@@ -3,10 +3,14 @@ package org.ankerdraft.core.step.sketch;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.sketch.Projection;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.constraint.Constrained;
@@ -310,13 +314,25 @@ public final class SketchEdits {
     return sketch.with(curves, held);
   }
 
-  /** Without a curve and all that refers to it. */
+  /** Without a curve or a projection, and all that refers to it. */
   public Sketch without(String curve) {
-    return sketch.with(
-        sketch.curves().stream().filter(c -> !c.name().equals(curve)).toList(),
-        sketch.constraints().stream()
-            .filter(c -> c.of().stream().noneMatch(o -> isOf(o, curve)))
-            .toList());
+    Optional<Projection> source =
+        sketch.projections().stream().filter(p -> p.isSourceOf(curve)).findFirst();
+    Predicate<String> isGone =
+        source.<Predicate<String>>map(p -> p::isSourceOf).orElse(o -> isOf(o, curve));
+    return sketch
+        .withProjections(
+            sketch.projections().stream().filter(p -> !source.equals(Optional.of(p))).toList())
+        .with(
+            sketch.curves().stream().filter(c -> !c.name().equals(curve)).toList(),
+            sketch.constraints().stream().filter(c -> c.of().stream().noneMatch(isGone)).toList());
+  }
+
+  /** With edges of a body that lie in it and follow the body. */
+  public Sketch withProjection(List<EdgeChoice> edges, String body) {
+    List<Projection> all = new ArrayList<>(sketch.projections());
+    all.add(new Projection(sketch.freeName("edge"), body, edges, false, false));
+    return sketch.withProjections(all);
   }
 
   private static boolean isOf(String thing, String curve) {

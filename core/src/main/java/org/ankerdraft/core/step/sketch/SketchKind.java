@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
@@ -16,8 +17,11 @@ import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
+import org.ankerdraft.core.sketch.Projection;
+import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.SketchResolver;
@@ -101,12 +105,28 @@ public final class SketchKind extends StepKind<Sketch> {
                   + " numbers (`12.5 mm`) are where a curve was drawn, and may move; formulas hold."
                   + " Ends drawn at one place stay together");
 
+  private static final Field<Sketch, List<Projection>> PROJECTED =
+      Field.<Sketch, List<Projection>>of(
+              "projected", ListForm.of(Projection.FORM, "projection"), Sketch::projections)
+          .label("Projected")
+          .otherwise(List.of())
+          .itemTitle((p, n) -> "Projection " + ((Projection) p).name())
+          .adding(
+              "Edges of the body",
+              s -> new Projection(s.freeName("edge"), null, List.of(), false, false))
+          .about(
+              "edges of a body, laid square onto the plane. They follow the body: constraints may"
+                  + " name them and their ends (`edge1`, `edge1.from`) like those of drawn curves."
+                  + " A curve that is neither straight nor round becomes a spline that strays by"
+                  + " less than 0.001 mm");
+
   public SketchKind() {
     super(
         "sketch",
         Sketch.class,
-        List.of(PLANE, CURVES, CONSTRAINTS),
-        (head, v) -> new Sketch(head, v.get(PLANE), v.get(CURVES), v.get(CONSTRAINTS)),
+        List.of(PLANE, CURVES, CONSTRAINTS, PROJECTED),
+        (head, v) ->
+            new Sketch(head, v.get(PLANE), v.get(CURVES), v.get(CONSTRAINTS), v.get(PROJECTED)),
         SketchKind::twice,
         new Rail(
             Stage.SHAPE,
@@ -141,8 +161,9 @@ public final class SketchKind extends StepKind<Sketch> {
   /** Names that occur twice would name two faces alike. */
   private static Optional<RecordForm.Complaint> twice(Sketch s) {
     Set<String> seen = new HashSet<>();
-    return s.curves().stream()
-        .map(SketchCurve::name)
+    return Stream.concat(
+            s.curves().stream().map(SketchCurve::name),
+            s.projections().stream().map(Projection::name))
         .filter(n -> !seen.add(n))
         .findFirst()
         .map(n -> new RecordForm.Complaint("curves", "two curves are named " + n));
@@ -155,12 +176,16 @@ public final class SketchKind extends StepKind<Sketch> {
 
   @Override
   public Inputs reads(Sketch step) {
-    return BuildContext.inputsOf(step.plane());
+    Inputs reads = BuildContext.inputsOf(step.plane());
+    for (Projection p : step.projections()) {
+      reads = reads.body(p.body());
+    }
+    return reads;
   }
 
   @Override
   public Optional<Sharing> sharing(Sketch step) {
-    return Sharing.isSteady(step.plane())
+    return Sharing.isSteady(step.plane()) && step.projections().isEmpty()
         ? Optional.of(new Sharing(null, step.plane().body(), Sharing.footingOf(step.plane())))
         : Optional.empty();
   }
@@ -168,21 +193,19 @@ public final class SketchKind extends StepKind<Sketch> {
   @Override
   public StepBuild build(Sketch step, BuildContext in)
       throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift {
-    return new StepBuild(
-        "",
-        List.of(),
+    Frame frame = in.frame("sketch", step.plane());
+    Laid laid = new Projector(in, frame).laid(step.projections());
+    ResolvedSketch resolved =
         SketchResolver.resolve(
-            step.curves(),
-            step.constraints(),
-            in.frame("sketch", step.plane()),
-            in.values,
-            in.tolerance));
+            laid.in(step).curves(), step.constraints(), frame, in.values, in.tolerance);
+    return new StepBuild("", List.of(), resolved.withProjected(laid.curves()));
   }
 
   @Override
   public String summary(Sketch s) {
+    int projected = s.projections().size();
     if (s.curves().isEmpty()) {
-      return "empty";
+      return projected == 0 ? "empty" : projected + " projected";
     }
     String first =
         switch (s.curves().getFirst()) {
