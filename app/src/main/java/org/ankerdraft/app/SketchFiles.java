@@ -19,6 +19,7 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.FormatException;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.sketch.SketchProblem;
+import org.ankerdraft.core.step.sketch.Laid;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
 
@@ -103,7 +104,13 @@ final class SketchFiles {
         .ifPresent(sketch -> {
           try {
             Evaluator values = new Evaluator(session.document().definitions());
-            Sketch held = new SketchEdits(sketch, values).sketch();
+            Laid laid =
+                session
+                    .selectedResult()
+                    .filter(r -> r.sketch() != null)
+                    .map(r -> new Laid(r.sketch().projected()))
+                    .orElse(Laid.NONE);
+            Sketch held = new SketchEdits(laid.in(sketch), values).sketch();
             ProfileExport export = new ProfileExport(held.curves(), values);
             boolean isSvg = out.toString().toLowerCase(Locale.ROOT).endsWith(".svg");
             byte[] bytes = isSvg ? export.svg() : export.dxf();

@@ -12,12 +12,15 @@ import org.ankerdraft.core.exchange.profile.ProfileImport;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.FormatException;
+import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.sketch.Laid;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
 import picocli.CommandLine.Command;
@@ -85,7 +88,8 @@ final class ProfileVerb implements Callable<Integer> {
   }
 
   private byte[] written() throws Workshop.CannotGoOn, ExpressionException, SketchProblem {
-    PartDocument part = Workshop.read(in).part();
+    PartFile.Content content = Workshop.read(in);
+    PartDocument part = content.part();
     Sketch found =
         part.step(sketch)
             .filter(Sketch.class::isInstance)
@@ -93,7 +97,8 @@ final class ProfileVerb implements Callable<Integer> {
             .orElseThrow(() -> new Workshop.CannotGoOn(noSuch(part)));
     Evaluator values = new Evaluator(part.definitions());
     ProfileExport export =
-        new ProfileExport(new SketchEdits(found, values).sketch().curves(), values);
+        new ProfileExport(
+            new SketchEdits(laid(content, found).in(found), values).sketch().curves(), values);
     String ending = out.toString().toLowerCase(Locale.ROOT);
     if (ending.endsWith(".dxf")) {
       return export.dxf();
@@ -102,6 +107,22 @@ final class ProfileVerb implements Callable<Integer> {
       return export.svg();
     }
     throw new Workshop.CannotGoOn("a sketch is written as .dxf or .svg, not as " + out);
+  }
+
+  /** What follows a body is known when that is built. */
+  private static Laid laid(PartFile.Content content, Sketch sketch) throws Workshop.CannotGoOn {
+    if (sketch.projections().isEmpty()) {
+      return Laid.NONE;
+    }
+    try (Workshop workshop = new Workshop()) {
+      PartState state = workshop.build(content);
+      return state
+          .sketch(sketch.id())
+          .map(s -> new Laid(s.projected()))
+          .orElseThrow(() ->
+              new Workshop.CannotGoOn(
+                  state.step(sketch.id()).map(StepResult::message).orElse("it is not built")));
+    }
   }
 
   private String noSuch(PartDocument part) {

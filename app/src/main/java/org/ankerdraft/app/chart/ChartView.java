@@ -51,6 +51,25 @@ public final class ChartView extends Region {
   /** Something under the pointer; ids are the scene's, 0 for none. */
   public record Under(int face, int edge, Vec3 place) {}
 
+  /** How much of the part is seen. */
+  public enum Veil {
+    NONE(0),
+    FADED(0.72),
+    HIDDEN(1);
+
+    private final double share;
+
+    Veil(double share) {
+      this.share = share;
+    }
+
+    public Veil next() {
+      return values()[(ordinal() + 1) % values().length];
+    }
+  }
+
+  private Veil veil = Veil.NONE;
+
   private final ImageView image = new ImageView();
   private final Renderer renderer = new Renderer(Runtime.getRuntime().availableProcessors());
   private final Raster raster = new Raster();
@@ -213,6 +232,22 @@ public final class ChartView extends Region {
     dirty = true;
   }
 
+  public Veil veil() {
+    return veil;
+  }
+
+  /** Shows the part as it is, faded, or not at all. */
+  public void veil(Veil changed) {
+    veil = changed;
+    dirty = true;
+  }
+
+  /** Draws as pointed at what a press at a pixel would pick: an edge before a face. */
+  public void hoverAt(double x, double y) {
+    Under u = under(x, y);
+    showHover(u.edge() == 0 ? u.face() : 0, u.edge() == 0 ? Set.of() : Set.of(u.edge()));
+  }
+
   /** Draws again. */
   public void refresh() {
     dirty = true;
@@ -336,8 +371,15 @@ public final class ChartView extends Region {
     } else {
       PartImage.halve(raster, pixelData);
     }
+    if (veil != Veil.NONE) {
+      PartImage.fade(pixelData, look.palette().field(), veil.share);
+    }
     over.paint(
-        canvas, camera, raster, scene.triangleCount() == 0 ? look.withMap(Look.Map.NONE) : look);
+        canvas,
+        camera,
+        raster,
+        scene.triangleCount() == 0 || veil != Veil.NONE ? look.withMap(Look.Map.NONE) : look,
+        veil == Veil.NONE ? over.labels : List.of());
     pixels.update();
     if (TIMED && scene.triangleCount() > 0) {
       System.out.println("shown");

@@ -37,13 +37,17 @@ final class Overlay {
   /** The lowest and the highest corner of the part. */
   List<Vec3> box = List.of(new Vec3(-40, -40, 0), new Vec3(40, 40, 40));
 
-  void paint(BufferedImage canvas, Camera camera, Raster raster, Look look) {
+  void paint(BufferedImage canvas, Camera camera, Raster raster, Look look, List<Label> shown) {
     ChartPainter painter = new ChartPainter(look.palette());
-    painter.paint(canvas, camera, raster, look, labels, pullFoot, grips());
+    SketchPainter sketch = new SketchPainter(look.palette());
+    if (pen != null) {
+      sketch.paint(canvas, camera, pen.ground(camera));
+    }
+    painter.paint(canvas, camera, raster, look, shown, pullFoot, grips());
     if (pen == null) {
       painter.paintLines(canvas, camera, lines);
     } else {
-      new SketchPainter(look.palette()).paint(canvas, camera, pen.strokes());
+      sketch.paint(canvas, camera, pen.strokes());
     }
     DimensionPainter lengths = new DimensionPainter(look.palette());
     lengths.paint(canvas, camera, dimensions);

@@ -15,6 +15,9 @@ public interface Pen {
 
   void released(Camera camera, MouseEvent e);
 
+  /** What lies under all else that is drawn over the part. */
+  List<PenStroke> ground(Camera camera);
+
   /** What there is to see of it. */
   List<PenStroke> strokes();
 }

@@ -19,6 +19,16 @@ public record Picked(String body, boolean isFace, String name) {
     return new Picked(body, false, edge.toString());
   }
 
+  /** An edge of a scene. */
+  public static Picked ofEdge(Scene.Item edge) {
+    return of(edge.body().name(), edge.body().named().edgeName(edge.number()));
+  }
+
+  /** A face of a scene. */
+  public static Picked ofFace(Scene.Item face) {
+    return of(face.body().name(), face.body().named().faceName(face.number()));
+  }
+
   /** Its number in a shape; 0 if it is not there. */
   public int in(NamedShape named) {
     return isFace ? named.face(FaceName.read(name)) : named.edge(EdgeName.read(name));

@@ -91,7 +91,7 @@ final class Aim {
     if (!snapped.isEmpty()) {
       at = seen.place(snapped);
     } else if (!near.isEmpty()) {
-      onCurve(seen, free, SketchView.REACH / camera.pixelsPerMm());
+      onCurve(seen, free, start, SketchView.REACH / camera.pixelsPerMm());
     }
     if (start != null) {
       boolean isFree = snapped.isEmpty() && proposed.isEmpty();
@@ -103,7 +103,7 @@ final class Aim {
   }
 
   /** The middle of a line if it is near, else the curve's point that is nearest. */
-  private void onCurve(SketchView seen, Xy free, double reachMm) {
+  private void onCurve(SketchView seen, Xy free, Start start, double reachMm) {
     boolean isLine = seen.isPlainLine(near);
     Xy middle =
         isLine ? seen.place(near + ".from").plus(seen.place(near + ".to")).times(0.5) : null;
@@ -113,6 +113,30 @@ final class Aim {
     } else if (isLine || seen.isRound(near)) {
       at = seen.nearest(near, free);
       proposed.add(new Keep(Relation.ON_CURVE, ".to", near));
+      if (!isLine && start != null) {
+        touching(seen, start.from, 2 * reachMm);
+      }
+    }
+  }
+
+  /** The place where a line from a point touches the round curve, if that is near. */
+  private void touching(SketchView seen, Xy from, double reachMm) {
+    Xy centre = seen.place(near + ".centre");
+    double radius = centre.distance(at);
+    Xy way = centre.minus(from);
+    double far = way.length();
+    if (far <= radius) {
+      return;
+    }
+    double lean = Math.asin(radius / far);
+    double length = Math.sqrt(far * far - radius * radius);
+    for (double side : new double[] {-1, 1}) {
+      Xy touch = from.plus(way.rotated(side * lean).times(length / far));
+      if (touch.distance(at) < reachMm) {
+        at = touch;
+        proposed.add(new Keep(Relation.TANGENT, "", near));
+        return;
+      }
     }
   }
 
@@ -131,6 +155,9 @@ final class Aim {
 
   /** Square to the line before, and as long as it. */
   private void besideLast(SketchView seen, Start start, boolean isFree) {
+    if (seen.isRound(start.last) && isFree) {
+      onFromArc(seen, start);
+    }
     if (!seen.isPlainLine(start.last)) {
       return;
     }
@@ -154,6 +181,18 @@ final class Aim {
         at = start.from.plus(way.times(before.length() / way.length()));
       }
       proposed.add(new Keep(Relation.EQUAL, "", start.last));
+    }
+  }
+
+  /** An arc's line goes on in the arc's own direction. */
+  private void onFromArc(SketchView seen, Start start) {
+    Xy radial = start.from.minus(seen.place(start.last + ".centre"));
+    Xy way = at.minus(start.from);
+    double size = way.length() * radial.length();
+    if (size > 0 && Math.abs(way.dot(radial)) < Math.sin(NEARLY_RAD) * size) {
+      at = start.from.plus(way.minus(radial.times(way.dot(radial) / radial.dot(radial))));
+      proposed.clear();
+      proposed.add(new Keep(Relation.TANGENT, "", start.last));
     }
   }
 

@@ -14,6 +14,7 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.step.sketch.Laid;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
 import org.ankerdraft.vectors.Xy;
@@ -34,6 +35,9 @@ final class Changes {
      * @throws SketchProblem if it could not be seen
      */
     void check(Sketch other) throws ExpressionException, SketchProblem;
+
+    /** What the sketch's projections come to. */
+    Laid laid();
 
     /** The document has changed, or something is to be said. */
     void changed();
@@ -94,7 +98,12 @@ final class Changes {
 
   private boolean put(Edit edit, boolean isLasting) {
     Optional<Sketch> now = sketch.get();
-    return now.isPresent() && put(() -> edit.of(new SketchEdits(now.get(), values())), isLasting);
+    return now.isPresent() && put(() -> made(edit, now.get()), isLasting);
+  }
+
+  private Sketch made(Edit edit, Sketch now) throws ExpressionException, SketchProblem {
+    Laid laid = sight.laid();
+    return laid.out(edit.of(new SketchEdits(laid.in(now), values())), now, values());
   }
 
   /** Takes something away, also from a sketch whose constraints contradict each other. */

@@ -63,11 +63,6 @@ final class Hand {
     places.add(at);
   }
 
-  /** The chain goes on, but not from a line. */
-  void forgetLast() {
-    last = "";
-  }
-
   /**
    * Takes a place.
    *

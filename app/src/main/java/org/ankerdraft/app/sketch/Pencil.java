@@ -11,17 +11,24 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import org.ankerdraft.app.chart.ChartView;
 import org.ankerdraft.app.chart.Pen;
+import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
 import org.ankerdraft.core.sketch.edit.Flaws;
+import org.ankerdraft.core.step.Step;
+import org.ankerdraft.core.step.sketch.Laid;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
 import org.ankerdraft.render.draw.Camera;
@@ -55,6 +62,9 @@ public final class Pencil implements Pen {
   private SketchView seen;
   private Sketch seenOf;
 
+  /** What the projections of the sketch came to when it was last built. */
+  private Laid laid = Laid.NONE;
+
   /** What was tried last, before it became the sketch. */
   private SketchView checked;
 
@@ -87,8 +97,13 @@ public final class Pencil implements Pen {
     @Override
     public void check(Sketch other) throws ExpressionException, SketchProblem {
       if (problem.isEmpty()) {
-        checked = new SketchView(other, frame, changes.values());
+        checked = new SketchView(other, laid, frame, changes.values());
       }
+    }
+
+    @Override
+    public Laid laid() {
+      return laid;
     }
 
     @Override
@@ -121,6 +136,16 @@ public final class Pencil implements Pen {
     view.refresh();
   }
 
+  ChartView.Veil veil() {
+    return view.veil();
+  }
+
+  /** Shows the part as it is, faded, or not at all. */
+  void veil(ChartView.Veil veil) {
+    view.veil(veil);
+    changed.run();
+  }
+
   /** Why the sketch cannot be as it is, or empty. */
   String problem() {
     return problem;
@@ -142,12 +167,24 @@ public final class Pencil implements Pen {
     if (isWanted && result.isPresent()) {
       isWanted = false;
       begin(result.get());
+    } else if (isOn() && result.isPresent()) {
+      lay(result.get());
+    }
+  }
+
+  private void lay(StepResult result) {
+    Laid now = new Laid(result.sketch().projected());
+    if (!now.equals(laid)) {
+      laid = now;
+      seenOf = null;
+      look();
     }
   }
 
   private void begin(StepResult result) {
     step = result.id();
     frame = result.sketch().frame();
+    laid = new Laid(result.sketch().projected());
     before = view.camera();
     cutBefore = view.section();
     seen = null;
@@ -166,6 +203,8 @@ public final class Pencil implements Pen {
       dropCurve();
       chosen.clear();
       view.pen(null);
+      view.veil(ChartView.Veil.NONE);
+      session.viewBefore(null);
       view.camera(before);
       view.section(cutBefore);
       changed.run();
@@ -189,8 +228,8 @@ public final class Pencil implements Pen {
     if (!now.get().equals(seenOf)) {
       seenOf = now.get();
       try {
-        boolean isKnown = checked != null && checked.isOf(seenOf);
-        seen = isKnown ? checked : new SketchView(seenOf, frame, changes.values());
+        boolean isKnown = checked != null && checked.isOf(seenOf, laid);
+        seen = isKnown ? checked : new SketchView(seenOf, laid, frame, changes.values());
         flaws = seen.flaws(changes.values(), NEAR_PIXELS / view.camera().pixelsPerMm());
         problem = "";
       } catch (ExpressionException | SketchProblem e) {
@@ -211,8 +250,17 @@ public final class Pencil implements Pen {
     }
     chosen.clear();
     choosing.drop();
+    // Only edges that are there before the sketch can lie in it.
+    session.viewBefore(tool == Tool.PROJECT ? stepAfter() : null);
+    view.showHover(0, Set.of());
     changes.say("");
     view.refresh();
+  }
+
+  private String stepAfter() {
+    List<Step> steps = session.document().steps();
+    int next = steps.stream().map(Step::id).toList().indexOf(step) + 1;
+    return next < steps.size() ? steps.get(next).id() : null;
   }
 
   private void dropCurve() {
@@ -294,6 +342,9 @@ public final class Pencil implements Pen {
     boolean isLine = hand.isDrawing() && tool == Tool.LINE;
     Aim.Start start = isLine ? new Aim.Start(hand.places().getFirst(), hand.last()) : null;
     aim.take(camera, frame, seen, start, x, y);
+    if (tool == Tool.PROJECT) {
+      view.hoverAt(x, y);
+    }
   }
 
   @Override
@@ -309,6 +360,7 @@ public final class Pencil implements Pen {
       case TRIM -> change(s -> s.trimmed(aim.near(), aim.at()));
       case EXTEND -> change(s -> s.extended(aim.near(), aim.at()));
       case CORNER -> roundCorner();
+      case PROJECT -> project();
       default -> place();
     }
   }
@@ -324,6 +376,28 @@ public final class Pencil implements Pen {
     if (!aim.near().isEmpty()) {
       changes.edit(edit);
     }
+  }
+
+  /** The edge under the pointer, or else the outline of the face there. */
+  private void project() {
+    Optional<Picked> edge =
+        view.hoveredEdges().stream().findFirst().map(id -> Picked.ofEdge(view.scene().edgeAt(id)));
+    Optional<Picked> face =
+        Optional.of(view.hoveredFace())
+            .filter(id -> id != 0)
+            .map(id -> Picked.ofFace(view.scene().faceAt(id)));
+    Optional<Picked> thing = face.or(() -> edge);
+    if (thing.isEmpty()) {
+      changes.say("Press an edge of the part, or a face for its outline");
+      return;
+    }
+    EdgeChoice choice =
+        thing.get().isFace()
+            ? new EdgeChoice.Loop(
+                new FaceChoice.Named(FaceName.read(thing.get().name()), session.hint(thing.get())),
+                null)
+            : new EdgeChoice.Named(EdgeName.read(thing.get().name()), session.hint(thing.get()));
+    changes.edit(s -> s.withProjection(List.of(choice), thing.get().body()));
   }
 
   private void roundCorner() {
@@ -366,7 +440,7 @@ public final class Pencil implements Pen {
     String line = "";
     if (tool == Tool.ARC) {
       List<String> lines = seen.linesAt(hand.places().getFirst());
-      line = !hand.last().isEmpty() ? hand.last() : lines.isEmpty() ? "" : lines.getFirst();
+      line = seen.isPlainLine(hand.last()) ? hand.last() : lines.isEmpty() ? "" : lines.getFirst();
       if (line.isEmpty()) {
         dropCurve();
         changes.say("A tangent arc begins at the end of a line");
@@ -396,7 +470,6 @@ public final class Pencil implements Pen {
     if (!closes && seen != null && seen.written(name + ".to") != null) {
       hand.goOn(name, seen.written(name + ".to"), seen.place(name + ".to"));
       if (tool == Tool.ARC) {
-        hand.forgetLast();
         tool = Tool.LINE;
         changed.run();
       }
@@ -447,6 +520,10 @@ public final class Pencil implements Pen {
       cutOpen(!isCutOpen());
       return true;
     }
+    if (e.getCode() == KeyCode.W) {
+      veil(view.veil().next());
+      return true;
+    }
     for (Tool t : Tool.values()) {
       if (t.key() == e.getCode()) {
         use(t);
@@ -487,5 +564,10 @@ public final class Pencil implements Pen {
   @Override
   public List<PenStroke> strokes() {
     return new PencilStrokes(frame, seen, tool, hand, aim).all(chosen, choosing, flaws);
+  }
+
+  @Override
+  public List<PenStroke> ground(Camera camera) {
+    return Grid.strokes(camera, frame);
   }
 }

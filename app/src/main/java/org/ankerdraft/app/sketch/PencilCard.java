@@ -98,7 +98,18 @@ public final class PencilCard extends VBox {
     Button open = link((pencil.isCutOpen() ? "Part whole" : "Cut part open") + "  H");
     open.setId("cut-open");
     open.setOnAction(e -> pencil.cutOpen(!pencil.isCutOpen()));
-    tools.getChildren().add(open);
+    Button veil = link(veilWords() + "  W");
+    veil.setId("veil");
+    veil.setOnAction(e -> pencil.veil(pencil.veil().next()));
+    tools.getChildren().addAll(open, veil);
+  }
+
+  private String veilWords() {
+    return switch (pencil.veil()) {
+      case NONE -> "Fade part";
+      case FADED -> "Hide part";
+      case HIDDEN -> "Show part";
+    };
   }
 
   /** Each with a press that mends it. */
@@ -180,6 +191,7 @@ public final class PencilCard extends VBox {
       case TRIM -> "Press the piece that is to go";
       case EXTEND -> "Press a line or an arc near the end that is to go on";
       case CORNER -> "Press where two lines end; the radius is";
+      case PROJECT -> "Press an edge of the part, or a face for its outline";
       default -> "Type a number and Enter, or press where it ends";
     };
   }

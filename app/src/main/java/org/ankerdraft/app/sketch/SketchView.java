@@ -23,7 +23,9 @@ import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
 import org.ankerdraft.core.sketch.edit.Drawn;
 import org.ankerdraft.core.sketch.edit.Flaws;
+import org.ankerdraft.core.step.sketch.Laid;
 import org.ankerdraft.core.step.sketch.Sketch;
+import org.ankerdraft.core.step.sketch.SketchEdits;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.PenStroke;
@@ -45,7 +47,11 @@ final class SketchView {
   /** How long the axes are drawn. */
   private static final double AXIS_MM = 8;
 
+  /** With what is projected among its curves. */
   private final Sketch sketch;
+
+  private final Sketch written;
+  private final Laid laid;
   private final ResolvedSketch resolved;
   private final Constrained.Held free;
   private final Map<String, Point2> points = new LinkedHashMap<>();
@@ -53,11 +59,14 @@ final class SketchView {
   private final Map<String, List<List<Vec3>>> lines = new LinkedHashMap<>();
 
   /**
+   * @param laid what its projections come to
    * @throws SketchProblem if it cannot be resolved
    */
-  SketchView(Sketch sketch, Frame frame, Evaluator values)
+  SketchView(Sketch written, Laid laid, Frame frame, Evaluator values)
       throws ExpressionException, SketchProblem {
-    this.sketch = sketch;
+    this.written = written;
+    this.laid = laid;
+    this.sketch = laid.in(written);
     resolved =
         SketchResolver.resolve(
             sketch.curves(), sketch.constraints(), frame, values, Tolerance.MODEL);
@@ -97,9 +106,11 @@ final class SketchView {
     }
   }
 
+  /** What is drawn onto a projected point is drawn to its place: a relation holds it there. */
   private void put(String name, Point2 p, Evaluator values) throws ExpressionException {
-    points.put(name, p);
-    places.put(name, p.at(values));
+    Xy at = p.at(values);
+    points.put(name, laid.has(name.replaceFirst("\\..*", "")) ? SketchEdits.point(at) : p);
+    places.put(name, at);
   }
 
   private static Point2 centre(SketchCurve.Arc a, Evaluator values) throws ExpressionException {
@@ -119,8 +130,8 @@ final class SketchView {
     }
   }
 
-  boolean isOf(Sketch other) {
-    return sketch.equals(other);
+  boolean isOf(Sketch other, Laid projected) {
+    return written.equals(other) && laid.equals(projected);
   }
 
   /**

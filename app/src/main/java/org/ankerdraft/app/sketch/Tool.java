@@ -18,7 +18,8 @@ public enum Tool {
   POINT("Point", KeyCode.P, 1),
   TRIM("Cut away", KeyCode.T, 0),
   EXTEND("Lengthen", KeyCode.X, 0),
-  CORNER("Round corners", KeyCode.N, 0);
+  CORNER("Round corners", KeyCode.N, 0),
+  PROJECT("Edges of the part", KeyCode.J, 0);
 
   /** Places are taken until Enter. */
   private static final int ANY_NUMBER = Integer.MAX_VALUE;

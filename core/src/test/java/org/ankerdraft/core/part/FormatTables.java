@@ -13,6 +13,7 @@ import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.sketch.PlaneRef;
+import org.ankerdraft.core.sketch.Projection;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.step.strip.Seat;
@@ -47,6 +48,7 @@ final class FormatTables {
     out.put("parameter", of(Parameter.FORM));
     out.put("note", of(Note.FORM));
     out.put("constraint", of(Constraint.FORM));
+    out.put("projection", of(Projection.FORM));
     out.put("plane", of(PlaneRef.FORM));
     out.put("axis", of(org.ankerdraft.core.sketch.AxisRef.FORM));
     out.put("seat", of(Seat.FORM));

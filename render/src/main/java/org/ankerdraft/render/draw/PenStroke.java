@@ -17,7 +17,8 @@ public record PenStroke(String name, List<Vec3> points, Look look, String text) 
     FREE,
     CONSTRUCTION,
     CHOSEN,
-    PROPOSED
+    PROPOSED,
+    GRID
   }
 
   public PenStroke {

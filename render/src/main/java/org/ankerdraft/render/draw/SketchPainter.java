@@ -18,6 +18,10 @@ public final class SketchPainter {
   private static final float[] DASH = {7, 5};
   private static final float[] LONG_DASH = {14, 4, 3, 4};
   private static final double END = 3;
+
+  /** So that the part is seen through the grid. */
+  private static final int GRID_ALPHA = 0x70;
+
   private static final double CLOSED_MM = 1e-6;
 
   private final Palette palette;
@@ -40,8 +44,10 @@ public final class SketchPainter {
           case SETTLED, FREE -> palette.ink();
           case CONSTRUCTION, PROPOSED -> palette.ink2();
           case CHOSEN -> palette.buoy();
+          case GRID -> palette.line();
         };
-    g.setColor(new Color(ink));
+    boolean isGrid = s.look() == PenStroke.Look.GRID;
+    g.setColor(isGrid ? new Color(ink & 0xFFFFFF | GRID_ALPHA << 24, true) : new Color(ink));
     g.setStroke(stroke(s.look()));
     Path2D path = new Path2D.Double();
     for (int i = 0; i < s.points().size(); i++) {
@@ -56,7 +62,7 @@ public final class SketchPainter {
     // A spot is all end; a circle has none.
     boolean isRound =
         s.points().size() > 2 && s.points().getFirst().distance(s.points().getLast()) < CLOSED_MM;
-    if (s.look() != PenStroke.Look.PROPOSED && !s.points().isEmpty() && !isRound) {
+    if (!isGrid && s.look() != PenStroke.Look.PROPOSED && !s.points().isEmpty() && !isRound) {
       end(g, camera, s.points().getFirst());
       end(g, camera, s.points().getLast());
     }
@@ -81,6 +87,7 @@ public final class SketchPainter {
       case CHOSEN -> new BasicStroke(3.2f, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND);
       case FREE -> dashed(2.2f, DASH);
       case CONSTRUCTION -> dashed(1.2f, LONG_DASH);
+      case GRID -> new BasicStroke(1f);
       case PROPOSED -> new BasicStroke(1.1f, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND);
     };
   }

@@ -88,6 +88,23 @@ public final class PartImage {
     }
   }
 
+  /**
+   * Mixes a colour over a picture.
+   *
+   * @param share of the colour, 0 to 1
+   */
+  public static void fade(int[] pixels, int colour, double share) {
+    int part = (int) Math.round(256 * share);
+    int rb = (colour & 0xFF00FF) * part;
+    int g = (colour & 0xFF00) * part;
+    for (int i = 0; i < pixels.length; i++) {
+      int p = pixels[i];
+      int mixedRb = (p & 0xFF00FF) * (256 - part) + rb >>> 8 & 0xFF00FF;
+      int mixedG = (p & 0xFF00) * (256 - part) + g >>> 8 & 0xFF00;
+      pixels[i] = 0xFF000000 | mixedRb | mixedG;
+    }
+  }
+
   public static byte[] png(BufferedImage image) {
     try {
       ByteArrayOutputStream out = new ByteArrayOutputStream();

@@ -1,5 +1,6 @@
 package org.ankerdraft.core.step.sketch;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -203,22 +204,27 @@ public final class SketchKind extends StepKind<Sketch> {
 
   @Override
   public String summary(Sketch s) {
-    int projected = s.projections().size();
-    if (s.curves().isEmpty()) {
-      return projected == 0 ? "empty" : projected + " projected";
+    List<String> parts = new ArrayList<>();
+    if (!s.curves().isEmpty()) {
+      parts.add(drawn(s.curves()));
     }
-    String first =
-        switch (s.curves().getFirst()) {
-          case SketchCurve.Rectangle r -> r.width() + " × " + r.height();
-          case SketchCurve.Circle c -> "circle Ø " + c.diameter();
-          case SketchCurve.Polygon p -> "polygon of " + p.sides();
-          case SketchCurve.Slot g -> "slot " + g.width() + " wide";
-          case SketchCurve.Ellipse e -> "ellipse " + e.width() + " × " + e.height();
-          case SketchCurve.Line _, SketchCurve.Arc _, SketchCurve.Spline _, SketchCurve.Point _ ->
-              s.curves().size() + " curves";
-        };
-    boolean counts = s.curves().size() > 1 && !first.endsWith("curves");
-    return first + (counts ? " and " + (s.curves().size() - 1) + " more" : "");
+    if (!s.projections().isEmpty()) {
+      parts.add(s.projections().size() + " projected");
+    }
+    return parts.isEmpty() ? "empty" : String.join(", ", parts);
+  }
+
+  private static String drawn(List<SketchCurve> curves) {
+    String all = curves.size() + (curves.size() == 1 ? " curve" : " curves");
+    String more = curves.size() == 1 ? "" : " and " + (curves.size() - 1) + " more";
+    return switch (curves.getFirst()) {
+      case SketchCurve.Rectangle r -> r.width() + " × " + r.height() + more;
+      case SketchCurve.Circle c -> "circle Ø " + c.diameter() + more;
+      case SketchCurve.Polygon p -> "polygon of " + p.sides() + more;
+      case SketchCurve.Slot g -> "slot " + g.width() + " wide" + more;
+      case SketchCurve.Ellipse e -> "ellipse " + e.width() + " × " + e.height() + more;
+      case SketchCurve.Line _, SketchCurve.Arc _, SketchCurve.Spline _, SketchCurve.Point _ -> all;
+    };
   }
 
   @Override
