@@ -307,8 +307,8 @@ final class MainWindow {
     if (folding) {
       return;
     }
-    List<BodyAnalysis> bodies = session.bodies();
     scene = session.scene();
+    List<BodyAnalysis> bodies = scene.bodies();
     List<Vec3> box = PartImage.box(bodies.stream().map(BodyAnalysis::body).toList());
     view.show(scene, bodies.isEmpty() ? PartImage.boxOf(SketchLines.of(session)) : box);
     Vec3 pull = session.document().process().pull().unit();
@@ -349,13 +349,14 @@ final class MainWindow {
     }
     Set<Integer> faces = Picked.ids(session.picked(), view.scene(), true);
     Set<Integer> edges = Picked.ids(session.picked(), view.scene(), false);
+    look = Looks.tinted(look, view.scene(), session.document());
     view.look(look.withEdited(faces, edges));
     view.labels(
         folding
             ? List.of()
             : Labels.of(
                 map,
-                session.bodies(),
+                view.scene().bodies(),
                 session.isReportCurrent() ? session.report().orElse(null) : null));
     view.lines(SketchLines.of(session));
     pencil.look();

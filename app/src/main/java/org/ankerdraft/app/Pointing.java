@@ -118,9 +118,9 @@ final class Pointing {
   }
 
   private SectionCut cut() {
-    if (cut == null || !view.section().equals(cutAt) || !session.bodies().equals(cutOf)) {
+    if (cut == null || !view.section().equals(cutAt) || !view.scene().bodies().equals(cutOf)) {
       cutAt = view.section();
-      cutOf = session.bodies();
+      cutOf = view.scene().bodies();
       cut = new SectionCut(cutOf.stream().map(BodyAnalysis::mesh).toList(), cutAt);
     }
     return cut;

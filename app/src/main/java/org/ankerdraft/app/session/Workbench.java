@@ -2,7 +2,7 @@ package org.ankerdraft.app.session;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.List;
+import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -328,7 +328,7 @@ public final class Workbench implements AutoCloseable {
       early
           .survey(soFar.get(), job)
           .ifPresent(surveyed -> {
-            Scene scene = Scene.of(List.copyOf(surveyed.values()));
+            Scene scene = drawn(surveyed.values(), request.part);
             Platform.runLater(() -> {
               if (job.isOfSameHand(current.get())) {
                 listener.early(surveyed, scene);
@@ -338,6 +338,11 @@ public final class Workbench implements AutoCloseable {
       job.hasPicture = true;
       job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
     }
+  }
+
+  /** Those of the bodies that are not hidden. */
+  private static Scene drawn(Collection<BodyAnalysis> bodies, PartDocument part) {
+    return Scene.of(bodies.stream().filter(b -> !part.shown(b.body().name()).hidden()).toList());
   }
 
   private void run(Job job, Request request, Listener listener) {
@@ -357,7 +362,7 @@ public final class Workbench implements AutoCloseable {
                   job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
       return;
     }
-    Scene plain = Scene.of(checks.meanwhile(surveyed.get()));
+    Scene plain = drawn(checks.meanwhile(surveyed.get()), part);
     drawnBodies =
         state.get().steps().stream()
             .flatMap(step -> step.bodies().stream())
@@ -378,7 +383,7 @@ public final class Workbench implements AutoCloseable {
     }
     Optional<CheckReport> report = checks.check(state.get(), book.get(), job);
     report.ifPresent(found -> {
-      Scene mapped = Scene.of(List.copyOf(found.bodies().values()));
+      Scene mapped = drawn(found.bodies().values(), part);
       tell(job, () -> listener.checked(found.withoutRepairs(), mapped));
     });
     // The window asks for shapes of earlier steps too, and must not wait for them.

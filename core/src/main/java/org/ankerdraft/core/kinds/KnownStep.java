@@ -20,6 +20,7 @@ import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.Lost;
+import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Head;
@@ -100,11 +101,24 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
   }
 
   public Step withLabel(String label) {
-    return kind.withHead(step, new Head(step.id(), label, step.skipped()));
+    return kind.withHead(step, step.head().withLabel(label));
   }
 
   public Step withSkipped(boolean skipped) {
-    return kind.withHead(step, new Head(step.id(), step.label(), skipped));
+    return kind.withHead(step, step.head().withSkipped(skipped));
+  }
+
+  public Step withGroup(String group) {
+    return kind.withHead(step, step.head().withGroup(group));
+  }
+
+  public Step withNote(String note) {
+    return kind.withHead(step, step.head().withNote(note));
+  }
+
+  /** Without what decides nothing of its result: the user's own words. */
+  public Step withoutWords() {
+    return kind.withHead(step, Head.of(step.id()).withSkipped(step.skipped()));
   }
 
   public StepBuild build(BuildContext in)
@@ -136,5 +150,35 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
   /** The step after a change of values within it. */
   public Step changed(Form.Change change) {
     return kind.form().changed(step, change);
+  }
+
+  /** Whether the step gives a body that name. */
+  public boolean givesName(String body) {
+    return slots().stream().anyMatch(s -> givesName(s, body));
+  }
+
+  private boolean givesName(Slot<Step> slot, String body) {
+    return slot instanceof Slot.Value<Step, ?> v
+        && v.form().equals(References.NEW_BODY)
+        && body.equals(v.value() == null ? step.id() : v.value());
+  }
+
+  /** The step with another name for a body, wherever it is named or given its name. */
+  @SuppressWarnings("unchecked") // names are texts
+  public Step withBodyNamed(String old, String named) {
+    Step given = step;
+    for (Slot<Step> slot : slots()) {
+      if (givesName(slot, old)) {
+        given = ((Slot.Value<Step, String>) slot).with().apply(named);
+      }
+    }
+    return StepKinds.of(given)
+        .changed(
+            new Form.Change() {
+              @Override
+              public <V> V of(Form<V> form, V value) {
+                return form.equals(References.BODY) && value.equals(old) ? (V) named : value;
+              }
+            });
   }
 }

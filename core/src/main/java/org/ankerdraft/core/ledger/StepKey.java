@@ -42,7 +42,7 @@ final class StepKey {
 
   private void feedStep(
       MessageDigest digest, KnownStep<?> known, Evaluator values, Surroundings around) {
-    feed(digest, PartJson.write(known.withLabel(null)));
+    feed(digest, PartJson.write(known.withoutWords()));
     feedParameters(digest, values, known.expressions());
     known.inputs().stream().forEach(input -> feed(digest, values, around, input));
   }

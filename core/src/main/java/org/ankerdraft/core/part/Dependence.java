@@ -1,5 +1,7 @@
 package org.ankerdraft.core.part;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -25,6 +27,20 @@ public final class Dependence {
               || (body != null && known.namedBodies().contains(body));
         })
         .toList();
+  }
+
+  /** All steps that depend on one, directly or by way of others, in the order of the part. */
+  public static List<Step> onAllOf(PartDocument part, String id) {
+    Set<String> found = new HashSet<>(Set.of(id));
+    Deque<String> open = new ArrayDeque<>(found);
+    while (!open.isEmpty()) {
+      for (Step s : on(part, open.pop())) {
+        if (found.add(s.id())) {
+          open.push(s.id());
+        }
+      }
+    }
+    return part.steps().stream().filter(s -> found.contains(s.id()) && !s.id().equals(id)).toList();
   }
 
   /** A step and an earlier one that it names but that does not stand before it. */

@@ -29,7 +29,13 @@ public record Note(List<String> of, String text) {
   public static final RecordForm<Note> FORM =
       RecordForm.of("note", List.of(OF, TEXT), v -> new Note(v.get(OF), v.get(TEXT)));
 
+  private static final String BODY = "body:";
+
   public Note {
     of = List.copyOf(of);
+  }
+
+  Note withBodyNamed(String old, String named) {
+    return new Note(of.stream().map(o -> o.equals(BODY + old) ? BODY + named : o).toList(), text);
   }
 }

@@ -23,6 +23,7 @@ import org.ankerdraft.core.step.Step;
  * @param limits changed limits of the rule book, by limit code
  * @param stopLine number of steps to build, or null for all
  * @param notes measures that are kept with the part
+ * @param bodies how bodies are shown that are not shown as usual
  */
 public record PartDocument(
     int version,
@@ -33,7 +34,8 @@ public record PartDocument(
     List<Parameter> parameters,
     List<Step> steps,
     Integer stopLine,
-    List<Note> notes) {
+    List<Note> notes,
+    List<BodyShown> bodies) {
 
   public static final int VERSION = 1;
 
@@ -75,12 +77,27 @@ public record PartDocument(
               "notes", ListForm.of(Note.FORM, "notes"), PartDocument::notes)
           .otherwise(List.of())
           .about("measures that are kept with the part");
+  private static final Field<PartDocument, List<BodyShown>> BODIES =
+      Field.<PartDocument, List<BodyShown>>of(
+              "bodies", ListForm.of(BodyShown.FORM, "bodies"), PartDocument::bodies)
+          .otherwise(List.of())
+          .about("how bodies are shown");
 
   /** How a part stands in a file. */
   public static final RecordForm<PartDocument> FORM =
       RecordForm.<PartDocument>of(
               "part",
-              List.of(FORMAT, NAME, OWNER, PROCESS, LIMITS, PARAMETERS, STEPS, STOP_LINE, NOTES),
+              List.of(
+                  FORMAT,
+                  NAME,
+                  OWNER,
+                  PROCESS,
+                  LIMITS,
+                  PARAMETERS,
+                  STEPS,
+                  STOP_LINE,
+                  NOTES,
+                  BODIES),
               v ->
                   new PartDocument(
                       v.get(FORMAT),
@@ -91,7 +108,8 @@ public record PartDocument(
                       v.get(PARAMETERS),
                       v.get(STEPS),
                       v.get(STOP_LINE),
-                      v.get(NOTES)))
+                      v.get(NOTES),
+                      v.get(BODIES)))
           .check(PartDocument::twice);
 
   public PartDocument {
@@ -101,11 +119,21 @@ public record PartDocument(
     parameters = parameters == null ? List.of() : List.copyOf(parameters);
     steps = steps == null ? List.of() : List.copyOf(steps);
     notes = notes == null ? List.of() : List.copyOf(notes);
+    bodies = bodies == null ? List.of() : bodies.stream().filter(b -> !b.isUsual()).toList();
   }
 
   public static PartDocument empty(String name) {
     return new PartDocument(
-        VERSION, name, null, PartProcess.DEFAULT, Map.of(), List.of(), List.of(), null, List.of());
+        VERSION,
+        name,
+        null,
+        PartProcess.DEFAULT,
+        Map.of(),
+        List.of(),
+        List.of(),
+        null,
+        List.of(),
+        List.of());
   }
 
   /** Ids and names that occur twice. */
@@ -156,7 +184,7 @@ public record PartDocument(
 
   public PartDocument withSteps(List<Step> changed) {
     return new PartDocument(
-        version, name, owner, process, limits, parameters, changed, stopLine, notes);
+        version, name, owner, process, limits, parameters, changed, stopLine, notes, bodies);
   }
 
   /** This document with the step of the same id replaced. */
@@ -171,7 +199,8 @@ public record PartDocument(
     List<Step> list = new ArrayList<>(steps);
     list.add(built(), added);
     Integer line = stopLine == null ? null : Integer.valueOf(built() + 1);
-    return new PartDocument(version, name, owner, process, limits, parameters, list, line, notes);
+    return new PartDocument(
+        version, name, owner, process, limits, parameters, list, line, notes, bodies);
   }
 
   public PartDocument withoutStep(String id) {
@@ -180,7 +209,8 @@ public record PartDocument(
     list.remove(at);
     Integer line =
         stopLine == null ? null : Integer.valueOf(at < stopLine ? stopLine - 1 : stopLine);
-    return new PartDocument(version, name, owner, process, limits, parameters, list, line, notes);
+    return new PartDocument(
+        version, name, owner, process, limits, parameters, list, line, notes, bodies);
   }
 
   public PartDocument moved(String id, int to) {
@@ -191,31 +221,68 @@ public record PartDocument(
   }
 
   public PartDocument withStopLine(Integer line) {
-    return new PartDocument(version, name, owner, process, limits, parameters, steps, line, notes);
+    return new PartDocument(
+        version, name, owner, process, limits, parameters, steps, line, notes, bodies);
   }
 
   public PartDocument withParameters(List<Parameter> changed) {
-    return new PartDocument(version, name, owner, process, limits, changed, steps, stopLine, notes);
+    return new PartDocument(
+        version, name, owner, process, limits, changed, steps, stopLine, notes, bodies);
   }
 
   public PartDocument withProcess(PartProcess changed) {
     return new PartDocument(
-        version, name, owner, changed, limits, parameters, steps, stopLine, notes);
+        version, name, owner, changed, limits, parameters, steps, stopLine, notes, bodies);
   }
 
   public PartDocument withLimits(Map<String, Double> changed) {
     return new PartDocument(
-        version, name, owner, process, changed, parameters, steps, stopLine, notes);
+        version, name, owner, process, changed, parameters, steps, stopLine, notes, bodies);
   }
 
   public PartDocument withNotes(List<Note> changed) {
     return new PartDocument(
-        version, name, owner, process, limits, parameters, steps, stopLine, changed);
+        version, name, owner, process, limits, parameters, steps, stopLine, changed, bodies);
+  }
+
+  /** How a body is shown. */
+  public BodyShown shown(String body) {
+    return bodies.stream()
+        .filter(b -> b.name().equals(body))
+        .findFirst()
+        .orElseGet(() -> BodyShown.usual(body));
+  }
+
+  public PartDocument withShown(BodyShown changed) {
+    List<BodyShown> all = new ArrayList<>(bodies);
+    all.removeIf(b -> b.name().equals(changed.name()));
+    all.add(changed);
+    return withBodies(all);
+  }
+
+  private PartDocument withBodies(List<BodyShown> changed) {
+    return new PartDocument(
+        version, name, owner, process, limits, parameters, steps, stopLine, notes, changed);
+  }
+
+  /** With another name for a body, wherever it is named; the same if no step gives it its name. */
+  public PartDocument withBodyNamed(String old, String named) {
+    List<Step> renamed =
+        steps.stream().map(s -> StepKinds.of(s).withBodyNamed(old, named)).toList();
+    boolean isGiven = steps.stream().anyMatch(s -> StepKinds.of(s).givesName(old));
+    return isGiven
+        ? withSteps(renamed)
+            .withBodies(
+                bodies.stream()
+                    .map(b -> b.name().equals(old) ? new BodyShown(named, b.hidden(), b.tint()) : b)
+                    .toList())
+            .withNotes(notes.stream().map(n -> n.withBodyNamed(old, named)).toList())
+        : this;
   }
 
   public PartDocument withName(String changed) {
     return new PartDocument(
-        version, changed, owner, process, limits, parameters, steps, stopLine, notes);
+        version, changed, owner, process, limits, parameters, steps, stopLine, notes, bodies);
   }
 
   /** An id for a new step of a kind: the kind's word and the first free number. */

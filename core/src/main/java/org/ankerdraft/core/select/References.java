@@ -25,6 +25,9 @@ public final class References {
   /** The name of a body that a step works on. */
   public static final Form<String> BODY = TextForm.NAME.as("body", Optional::of, "");
 
+  /** The name that a step gives to a body it makes. */
+  public static final Form<String> NEW_BODY = TextForm.NAME.as("name of a body", Optional::of, "");
+
   private References() {}
 
   /**

@@ -12,8 +12,10 @@ import org.ankerdraft.core.form.TextForm;
  * @param id unique in the part; the faces that the step bears are named after it
  * @param label the user's own name for the step, or null
  * @param skipped taken out for now
+ * @param group the name under which it stands with its neighbours of the same group, or null
+ * @param note the user's own words about it, or null
  */
-public record Head(String id, String label, boolean skipped) {
+public record Head(String id, String label, boolean skipped, String group, String note) {
   private static final Field<Head, String> ID =
       Field.<Head, String>of("id", TextForm.ID, Head::id)
           .required()
@@ -23,14 +25,35 @@ public record Head(String id, String label, boolean skipped) {
   private static final Field<Head, Boolean> SKIPPED =
       Field.<Head, Boolean>of("skipped", new FlagForm("built", "skipped"), Head::skipped)
           .about("taken out for now");
+  private static final Field<Head, String> GROUP =
+      Field.<Head, String>of("group", TextForm.NAME, Head::group)
+          .about("steps in a row with the same group stand under its name");
+  private static final Field<Head, String> NOTE =
+      Field.<Head, String>of("note", TextForm.ANY, Head::note).about("the user's own words");
 
   static final RecordForm<Head> FORM =
       RecordForm.of(
           "head",
-          List.of(ID, LABEL, SKIPPED),
-          v -> new Head(v.get(ID), v.get(LABEL), v.is(SKIPPED)));
+          List.of(ID, LABEL, SKIPPED, GROUP, NOTE),
+          v -> new Head(v.get(ID), v.get(LABEL), v.is(SKIPPED), v.get(GROUP), v.get(NOTE)));
 
   public static Head of(String id) {
-    return new Head(id, null, false);
+    return new Head(id, null, false, null, null);
+  }
+
+  public Head withLabel(String changed) {
+    return new Head(id, changed, skipped, group, note);
+  }
+
+  public Head withSkipped(boolean changed) {
+    return new Head(id, label, changed, group, note);
+  }
+
+  public Head withGroup(String changed) {
+    return new Head(id, label, skipped, changed, note);
+  }
+
+  public Head withNote(String changed) {
+    return new Head(id, label, skipped, group, changed);
   }
 }

@@ -6,7 +6,6 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.ListForm;
-import org.ankerdraft.core.form.TextForm;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sheet.Bending;
@@ -50,7 +49,7 @@ public final class StepFields {
 
   /** The name of the body that a step makes. */
   public static <S extends Step> Field<S, String> newBody(Function<S, String> get) {
-    return Field.<S, String>of("body", TextForm.NAME, get)
+    return Field.<S, String>of("body", References.NEW_BODY, get)
         .label("Body")
         .usual(s -> s.id())
         .about("name of the new body; default the step's id");

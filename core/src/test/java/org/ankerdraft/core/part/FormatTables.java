@@ -47,6 +47,7 @@ final class FormatTables {
     out.put("process.sheet", of(SheetProcess.FORM));
     out.put("parameter", of(Parameter.FORM));
     out.put("note", of(Note.FORM));
+    out.put("body shown", of(BodyShown.FORM));
     out.put("constraint", of(Constraint.FORM));
     out.put("projection", of(Projection.FORM));
     out.put("plane", of(PlaneRef.FORM));

@@ -6,7 +6,9 @@ import java.util.Set;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.Severity;
+import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.core.survey.WallStatistics;
 import org.ankerdraft.render.look.Look;
 import org.ankerdraft.render.look.Palette;
@@ -118,5 +120,19 @@ public final class Looks {
         .reduce((a, b) ->
             new Vec3(Math.max(a.x(), b.x()), Math.max(a.y(), b.y()), Math.max(a.z(), b.z())))
         .orElse(new Vec3(10, 10, 10));
+  }
+
+  /** A look in which the bodies of a scene have the colours that a part gives them. */
+  public static Look tinted(Look look, Scene scene, PartDocument part) {
+    byte[] tints = new byte[scene.faceCount() + 1];
+    for (BodyAnalysis a : scene.bodies()) {
+      String name = a.body().name();
+      byte tint = (byte) part.shown(name).tint().ordinal();
+      int faces = a.body().named().topology().faces().size();
+      for (int f = 1; f <= faces && tint > 0; f++) {
+        tints[scene.faceId(name, f)] = tint;
+      }
+    }
+    return look.withTints(tints);
   }
 }

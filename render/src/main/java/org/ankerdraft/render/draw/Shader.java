@@ -1,5 +1,6 @@
 package org.ankerdraft.render.draw;
 
+import org.ankerdraft.render.look.BodyColours;
 import org.ankerdraft.render.look.Look;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
@@ -23,6 +24,9 @@ final class Shader {
 
   private static final int EDITED = 1;
   private static final int HOVERED = 2;
+
+  /** Edited or not, hovered or not. */
+  private static final int KINDS = 4;
 
   /** Degrees at which the draft map changes its tint and draws a line. */
   static final float[] DRAFT_BANDS = {-20, -10, -5, -3, -2, -1, -0.5f, 0.5f, 1, 2, 3, 5, 10, 20};
@@ -127,16 +131,17 @@ final class Shader {
   }
 
   /**
-   * Colours by light of plain, edited, hovered and hovered edited faces; null if a map is laid
-   * over.
+   * For each colour of bodies, colours by light of plain, edited, hovered and hovered edited faces;
+   * null if a map is laid over.
    */
   private int[][] plainColours() {
     if (look.map() != Look.Map.NONE && (look.map() != Look.Map.WALL || scene.wall != null)) {
       return null;
     }
-    int[][] colours = new int[4][LIGHTS + 1];
+    int[][] colours = new int[KINDS * BodyColours.count()][LIGHTS + 1];
     for (int kind = 0; kind < colours.length; kind++) {
-      int base = marked(look.palette().body(), (kind & EDITED) != 0, (kind & HOVERED) != 0);
+      int body = BodyColours.of(kind / KINDS, look.palette());
+      int base = marked(body, (kind & EDITED) != 0, (kind & HOVERED) != 0);
       for (int light = 0; light <= LIGHTS; light++) {
         colours[kind][light] = lit(base, (float) light / LIGHTS);
       }
@@ -147,7 +152,8 @@ final class Shader {
   /** A run of pixels of one triangle without a map. */
   private void plainRun(int t, int from, int to, int y) {
     int face = scene.faceOfTriangle[t];
-    int[] colours = plain[(isEdited[face] ? EDITED : 0) | (face == look.hoverFace() ? HOVERED : 0)];
+    int mark = (isEdited[face] ? EDITED : 0) | (face == look.hoverFace() ? HOVERED : 0);
+    int[] colours = plain[KINDS * look.tint(face) + mark];
     int at = y * raster.width;
     float light = slopes.light(t, from + 0.5f, y + 0.5f) * LIGHTS;
     float step = slopes.lightStep(t) * LIGHTS;
@@ -169,7 +175,7 @@ final class Shader {
     for (int x = from; x < to; x++, light += lightStep, value += step) {
       int base =
           switch (look.map()) {
-            case NONE -> look.palette().body();
+            case NONE -> BodyColours.of(look.tint(face), look.palette());
             case WALL -> wall(value, slope, x, y);
             case FLAT -> flat(face, x, y);
             case DRAFT -> draft(value, slope, face, x, y);

@@ -10,6 +10,7 @@ import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.FlatAnalysis;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.survey.BodyAnalysis;
@@ -24,23 +25,28 @@ public final class Labels {
 
   private Labels() {}
 
+  /**
+   * Numbers for a map.
+   *
+   * @param bodies those that are shown
+   */
   public static List<Label> of(Look.Map map, List<BodyAnalysis> bodies, CheckReport report) {
     return switch (map) {
       case NONE -> List.of();
       case DRAFT -> draft(bodies);
       case WALL -> wall(bodies, report);
-      case FLAT -> flat(report);
+      case FLAT -> flat(bodies, report);
     };
   }
 
   /** Number, angle and radius of each bend, on it. */
-  private static List<Label> flat(CheckReport report) {
+  private static List<Label> flat(List<BodyAnalysis> bodies, CheckReport report) {
     List<Label> labels = new ArrayList<>();
     if (report == null) {
       return labels;
     }
     for (FlatAnalysis a : report.flats().values()) {
-      if (a.flat() == null) {
+      if (a.flat() == null || !isShown(a.body(), bodies)) {
         continue;
       }
       for (FlatBend b : a.flat().bends()) {
@@ -58,6 +64,10 @@ public final class Labels {
     }
     labels.sort(Comparator.comparingDouble(Label::rank));
     return labels;
+  }
+
+  private static boolean isShown(Body body, List<BodyAnalysis> bodies) {
+    return bodies.stream().anyMatch(b -> b.body().name().equals(body.name()));
   }
 
   private static List<Label> draft(List<BodyAnalysis> bodies) {
@@ -85,7 +95,9 @@ public final class Labels {
     if (report != null) {
       for (Finding f : report.findings()) {
         BodyAnalysis a = report.bodies().get(f.body());
-        if (a != null && (f.code().equals("wall.thin") || f.code().equals("wall.thick"))) {
+        if (a != null
+            && isShown(a.body(), bodies)
+            && (f.code().equals("wall.thin") || f.code().equals("wall.thick"))) {
           NamedShape named = a.body().named();
           labels.add(
               Label.on(

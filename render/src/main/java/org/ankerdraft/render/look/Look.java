@@ -32,6 +32,7 @@ public final class Look {
   private int hoverFace;
   private Set<Integer> hoverEdges = Set.of();
   private Plane section;
+  private byte[] tints = {};
 
   private Look(Palette palette) {
     this.palette = palette;
@@ -58,6 +59,7 @@ public final class Look {
     copy.hoverFace = hoverFace;
     copy.hoverEdges = hoverEdges;
     copy.section = section;
+    copy.tints = tints;
     change.accept(copy);
     return copy;
   }
@@ -110,6 +112,15 @@ public final class Look {
 
   public Look withSection(Plane plane) {
     return changed(l -> l.section = plane);
+  }
+
+  /**
+   * @param byFace for each face of the scene, from 1, the number of a colour of {@link
+   *     BodyColours}; 0 for the usual one
+   */
+  public Look withTints(byte[] byFace) {
+    byte[] own = byFace.clone();
+    return changed(l -> l.tints = own);
   }
 
   public Look withPalette(Palette p) {
@@ -189,6 +200,11 @@ public final class Look {
   /** The edge under the pointer, or those that a press would choose. */
   public Set<Integer> hoverEdges() {
     return hoverEdges;
+  }
+
+  /** Number of the colour of a face of the scene where no map is laid over it. */
+  public int tint(int face) {
+    return face < tints.length ? tints[face] : 0;
   }
 
   /** What lies on its normal's side is cut away; null for none. */

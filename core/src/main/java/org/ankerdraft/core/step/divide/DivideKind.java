@@ -3,7 +3,6 @@ package org.ankerdraft.core.step.divide;
 import java.util.List;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
-import org.ankerdraft.core.form.TextForm;
 import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
@@ -64,7 +63,7 @@ public final class DivideKind extends StepKind<Divide> {
           .label("Keep")
           .about("the front is the side to which the plane or the face looks");
   private static final Field<Divide, String> NEW_BODY =
-      Field.<Divide, String>of("newBody", TextForm.NAME, Divide::newBody)
+      Field.<Divide, String>of("newBody", References.NEW_BODY, Divide::newBody)
           .label("Behind")
           .usual(d -> d.id())
           .shownIf(d -> d.keep() == Keep.BOTH)
