@@ -1,5 +1,7 @@
 package org.ankerdraft.app.session;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import javafx.application.Platform;
 import org.ankerdraft.core.expression.Expr;
@@ -7,7 +9,10 @@ import org.ankerdraft.core.part.Parameter;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.kernel.WorkerProgram;
 
-/** A session that edits without end and says after each edit that it is made: to be killed. */
+/**
+ * A session that edits without end, and saves at times: it says after each edit that it is made, to
+ * be killed.
+ */
 public final class Killable {
   private Killable() {}
 
@@ -23,12 +28,26 @@ public final class Killable {
     });
   }
 
+  /** So often is saved, in edits. */
+  private static final int SAVED_EVERY = 5;
+
   private static void editNext(Session session, int n) {
     PartDocument part = session.document();
     session.edit(
         part.withParameters(
             java.util.List.of(new Parameter("edits", new Expr(String.valueOf(n)), null))));
     System.out.println(n);
+    if (n % SAVED_EVERY == 0) {
+      save(session);
+    }
     Platform.runLater(() -> editNext(session, n + 1));
+  }
+
+  private static void save(Session session) {
+    try {
+      session.save(session.file().orElseThrow(), null);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 }
