@@ -21,6 +21,7 @@ import org.ankerdraft.app.card.PartCard;
 import org.ankerdraft.app.card.StepCard;
 import org.ankerdraft.app.chart.ChartView;
 import org.ankerdraft.app.chart.Handles;
+import org.ankerdraft.app.chart.Pen;
 import org.ankerdraft.app.chart.PullGrip;
 import org.ankerdraft.app.chart.SketchLines;
 import org.ankerdraft.app.flat.FlatPane;
@@ -40,6 +41,7 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.Looks;
 import org.ankerdraft.render.export.PartImage;
 import org.ankerdraft.render.look.Labels;
@@ -53,6 +55,7 @@ final class MainWindow {
   private static final double HEIGHT = 800;
   private static final double RIGHT_WIDTH = 300;
   private static final double PULL_ABOVE = 0.1;
+  private static final double PEN_MARGIN = 40;
 
   private final Stage stage;
   private final Session session;
@@ -68,6 +71,10 @@ final class MainWindow {
   private final FlatSide flat;
   private final SplitPane middle = new SplitPane();
   private boolean folding;
+
+  /** Where the view looked from before a field of the card took the pointer; null for none. */
+  private Camera beforePen;
+
   private FoldScenes.Picture picture;
   private final LedgerPane ledger;
   private final RailPane rail;
@@ -154,6 +161,7 @@ final class MainWindow {
     Pointing pointing = new Pointing(session, view, choices, measure, flat, status);
     view.onHover(pointing::hovered);
     view.onPick(pointing::picked);
+    choices.onPen(this::takePen);
     choices.onWaitingChanged(() ->
         session.viewBefore(
             choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
@@ -161,6 +169,19 @@ final class MainWindow {
         .getScene()
         .addEventFilter(KeyEvent.KEY_PRESSED, new Keys(this, session, files, strokes)::pressed);
     stage.getScene().addEventFilter(KeyEvent.KEY_RELEASED, e -> strokes.released());
+  }
+
+  /** The view goes back to where it was when the pen is taken back. */
+  private void takePen(Pen pen, List<List<Vec3>> toSee) {
+    if (pen != null && !toSee.isEmpty()) {
+      List<Vec3> box = PartImage.boxOf(toSee);
+      beforePen = view.camera();
+      view.camera(view.camera().fit(box.get(0), box.get(1), PEN_MARGIN));
+    } else if (pen == null && beforePen != null) {
+      view.camera(beforePen);
+      beforePen = null;
+    }
+    view.pen(pen);
   }
 
   /** Shows the window with a new part. */

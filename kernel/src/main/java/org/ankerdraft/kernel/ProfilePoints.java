@@ -7,7 +7,7 @@ import org.ankerdraft.vectors.Vec3;
 
 /** Curves of a profile as points close to each other. */
 final class ProfilePoints {
-  private static final int SEGMENTS = 48;
+  private static final int SEGMENTS = 120;
 
   private ProfilePoints() {}
 

@@ -18,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.app.chart.Pen;
 import org.ankerdraft.app.session.InWords;
 import org.ankerdraft.app.session.Picked;
 import org.ankerdraft.app.session.Session;
@@ -35,6 +36,8 @@ import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.sketch.AreaChoice;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Fields that hold choices of faces or edges: each choice in words, a way to take it away, a way to
@@ -49,10 +52,24 @@ public final class ChoiceEditor {
   private Consumer<Picked> waiting;
   private boolean waitingForFaces;
   private Button waitingButton;
+  private PenTaker pens = (pen, toSee) -> {};
   private final List<Runnable> onWaitingChanged = new ArrayList<>();
 
   public ChoiceEditor(Session session) {
     this.session = session;
+  }
+
+  /** Gives the pointer in the view to a pen. */
+  public interface PenTaker {
+    /**
+     * @param pen null takes the pointer back
+     * @param toSee lines that are to be seen then
+     */
+    void take(Pen pen, List<List<Vec3>> toSee);
+  }
+
+  public void onPen(PenTaker taker) {
+    pens = taker;
   }
 
   public void onWaitingChanged(Runnable action) {
@@ -86,6 +103,7 @@ public final class ChoiceEditor {
     }
     waiting = null;
     waitingButton = null;
+    pens.take(null, List.of());
     onWaitingChanged.forEach(Runnable::run);
   }
 
@@ -100,7 +118,8 @@ public final class ChoiceEditor {
   private enum Wanted {
     FACE("Click a face, Esc ends"),
     FACES("Click faces, Esc ends"),
-    EDGES("Click edges or a face, Esc ends");
+    EDGES("Click edges or a face, Esc ends"),
+    AREAS("Click areas, Esc ends");
 
     private final String prompt;
 
@@ -156,6 +175,49 @@ public final class ChoiceEditor {
     rules.put("Plane face looking down", new FaceChoice.Facing(Direction.DOWN, false));
     return row(
         label, wanted, get, set, ChoiceWords::face, this::count, this::face, rules, refreshers);
+  }
+
+  /**
+   * Areas of a sketch, picked by pointing.
+   *
+   * @param sketch gives the id of its step, or null
+   */
+  public Node areasRow(
+      String label,
+      Supplier<String> sketch,
+      Supplier<List<AreaChoice>> get,
+      Consumer<List<AreaChoice>> set,
+      List<Runnable> refreshers) {
+    VBox list = new VBox();
+    list.getStyleClass().add("choices");
+    Button pick = new Button("Pick in view");
+    pick.setId("pick-areas");
+    pick.getStyleClass().addAll("link", PICK);
+    pick.setMinWidth(Region.USE_PREF_SIZE);
+    pick.setOnAction(e -> {
+      wait(pick, Wanted.AREAS, p -> {});
+      if (isWaiting()) {
+        AreaPen pen = new AreaPen(session, sketch, get, set);
+        pens.take(pen, pen.lines());
+      }
+    });
+    VBox column = new VBox(list, new HBox(pick));
+    column.getStyleClass().add("choice-box");
+    refreshers.add(() -> {
+      list.getChildren().clear();
+      List<AreaChoice> now = get.get();
+      for (int i = 0; i < now.size(); i++) {
+        int n = i;
+        list.getChildren()
+            .add(chip(now.get(i).inWords(), "", () -> set.accept(Slots.without(get.get(), n))));
+      }
+      if (now.isEmpty()) {
+        Label all = new Label("all, without their holes");
+        all.getStyleClass().add("second");
+        list.getChildren().add(all);
+      }
+    });
+    return SlotRows.row(label, column);
   }
 
   public Node edgesRow(

@@ -38,6 +38,7 @@ import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Step;
 
@@ -162,6 +163,7 @@ public final class SlotRows<S> {
       case Form<T> f when f.equals(FaceChoice.LIST) -> facesRow(slot);
       case Form<T> f when f.equals(FaceChoice.FORM) -> faceRow(slot);
       case Form<T> f when f.equals(EdgeChoice.LIST) -> edgesRow(slot);
+      case Form<T> f when f.equals(AreaChoice.LIST) -> areasRow(slot);
       case Form<T> f when f.equals(References.SKETCH) -> stepRow(slot, Offer.AREAS);
       case Form<T> f when f.equals(References.PLANE) -> stepRow(slot, Offer.PLANE);
       case Form<T> f when f.equals(References.LINES) -> stepRow(slot, Offer.LINES);
@@ -464,5 +466,25 @@ public final class SlotRows<S> {
         () -> now(slot) == null ? List.of() : now(slot).value(),
         list -> change(slot, list),
         refreshers);
+  }
+
+  @SuppressWarnings("unchecked") // the form of area lists holds such lists
+  private <T> Node areasRow(Slot.Value<S, T> untyped) {
+    Slot.Value<S, List<AreaChoice>> slot = (Slot.Value<S, List<AreaChoice>>) untyped;
+    return choices.areasRow(
+        slot.label(),
+        this::sketch,
+        () -> now(slot) == null ? List.of() : now(slot).value(),
+        list -> change(slot, list),
+        refreshers);
+  }
+
+  /** The sketch that the step takes, or null. */
+  private String sketch() {
+    return slots.get().stream()
+        .filter(s -> s instanceof Slot.Value<S, ?> v && v.form().equals(References.SKETCH))
+        .map(s -> (String) ((Slot.Value<S, ?>) s).value())
+        .findFirst()
+        .orElse(null);
   }
 }

@@ -4,9 +4,11 @@ import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.Wall;
+import org.ankerdraft.core.sketch.edit.Areas;
 import org.ankerdraft.core.sketch.edit.WallAreas;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.vectors.Vec3;
@@ -16,14 +18,23 @@ public final class Profiles {
   private Profiles() {}
 
   /**
-   * What a sketch encloses, or what a wall along its curves takes; proved to be sound areas.
+   * What a sketch encloses, the areas of it that are chosen, or what a wall along its curves takes;
+   * proved to be sound areas.
    *
    * @param what the step, for messages
+   * @param areas none for all, islands and holes by turns
    */
-  public static ResolvedSketch of(BuildContext context, String what, String id, Wall wall)
+  public static ResolvedSketch of(
+      BuildContext context, String what, String id, Wall wall, List<AreaChoice> areas)
       throws StepFailed, ExpressionException, Ladder.Stopped {
     ResolvedSketch sketch = context.sketch(what, id);
-    ResolvedSketch filled = wall.isWanted() ? walled(context, what, sketch, wall) : sketch;
+    ResolvedSketch filled =
+        wall.isWanted()
+            ? walled(context, what, sketch, wall)
+            : areas.isEmpty() ? sketch : chosen(context, what, sketch, areas);
+    if (filled.branchAt() != null && (wall.isWanted() || areas.isEmpty())) {
+      throw new StepFailed(what, filled.branchAt() + "; choose its areas");
+    }
     if (filled.regions().isEmpty()) {
       throw new StepFailed(
           what,
@@ -60,6 +71,16 @@ public final class Profiles {
             .shape()
             .mass();
     return new Measured(plate.volumeMm3(), plate.centroid().minus(normal.times(0.5)));
+  }
+
+  private static ResolvedSketch chosen(
+      BuildContext context, String what, ResolvedSketch sketch, List<AreaChoice> areas)
+      throws StepFailed, ExpressionException {
+    try {
+      return new Areas(sketch, context.tolerance.lengthMm()).only(areas, context.values);
+    } catch (SketchProblem e) {
+      throw new StepFailed(what, e.getMessage());
+    }
   }
 
   private static ResolvedSketch walled(

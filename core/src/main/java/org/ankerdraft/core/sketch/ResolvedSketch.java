@@ -16,6 +16,8 @@ import org.ankerdraft.kernel.ProfileCurve.Region;
  * @param drawn all contours and chains in the sketch's own plane, head to tail, in the order of
  *     drawing
  * @param held what its constraints hold and what they leave free
+ * @param branchAt where more than two curves meet or cross, in words; null if they nowhere do.
+ *     There are no regions then: they have to be chosen
  * @param projected curves that follow a body, as they lie in the sketch
  * @param openAt a loose end in words, if some chain does not close; null if all do
  */
@@ -28,6 +30,7 @@ public record ResolvedSketch(
     List<List<ProfileCurve>> chains,
     List<List<Curve2>> drawn,
     Held held,
+    String branchAt,
     List<SketchCurve> projected) {
   public ResolvedSketch {
     curves = List.copyOf(curves);
@@ -40,11 +43,13 @@ public record ResolvedSketch(
 
   /** With other areas, whose curves have these names; nothing is open then. */
   public ResolvedSketch with(List<Region> areas, Map<Integer, String> names) {
-    return new ResolvedSketch(frame, curves, areas, names, null, chains, drawn, held, projected);
+    return new ResolvedSketch(
+        frame, curves, areas, names, null, chains, drawn, held, branchAt, projected);
   }
 
   /** With some of its curves known to follow a body. */
   public ResolvedSketch withProjected(List<SketchCurve> laid) {
-    return new ResolvedSketch(frame, curves, regions, nameByTag, openAt, chains, drawn, held, laid);
+    return new ResolvedSketch(
+        frame, curves, regions, nameByTag, openAt, chains, drawn, held, branchAt, laid);
   }
 }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.sketch.constraint.Constrained;
 import org.ankerdraft.core.sketch.constraint.Constrained.Held;
@@ -62,14 +63,16 @@ public final class SketchResolver {
     return nextTag++;
   }
 
-  private ResolvedSketch assemble(Frame frame, Held held) throws SketchProblem {
+  private ResolvedSketch assemble(Frame frame, Held held) {
     List<List<Curve2>> contours = new ArrayList<>();
     List<List<ProfileCurve>> chains = new ArrayList<>();
     List<List<Curve2>> drawn = new ArrayList<>();
     String open = null;
+    String branchAt = branch();
     List<Curve2> left = new ArrayList<>(real);
     while (!left.isEmpty()) {
-      List<Curve2> chain = takeChain(left);
+      List<Curve2> chain =
+          branchAt == null ? takeChain(left) : new ArrayList<>(List.of(left.removeFirst()));
       drawn.add(chain);
       if (isClosed(chain)) {
         contours.add(chain);
@@ -91,11 +94,11 @@ public final class SketchResolver {
     real.forEach(c -> all.add(c.in(frame)));
     construction.forEach(c -> all.add(c.in(frame)));
     return new ResolvedSketch(
-        frame, all, nested(contours, frame), names, open, chains, drawn, held, List.of());
+        frame, all, nested(contours, frame), names, open, chains, drawn, held, branchAt, List.of());
   }
 
   /** The first curve with all that follows it, and all that leads to it if they do not close. */
-  private List<Curve2> takeChain(List<Curve2> left) throws SketchProblem {
+  private List<Curve2> takeChain(List<Curve2> left) {
     List<Curve2> chain = new ArrayList<>();
     chain.add(left.removeFirst());
     while (!isClosed(chain)) {
@@ -117,30 +120,37 @@ public final class SketchResolver {
     return chain;
   }
 
-  /** Takes the one curve that has an end at a point; null if there is none. */
-  private Curve2 takeAt(Xy point, List<Curve2> left) throws SketchProblem {
-    List<Curve2> found = new ArrayList<>();
+  /** Takes a curve that has an end at a point; null if there is none. */
+  private Curve2 takeAt(Xy point, List<Curve2> left) {
     for (Curve2 c : left) {
-      if (!c.isClosed()
-          && (c.start().distance(point) < tolerance.lengthMm()
-              || c.end().distance(point) < tolerance.lengthMm())) {
-        found.add(c);
+      if (!c.isClosed() && endsAt(c, point)) {
+        left.remove(c);
+        return c;
       }
     }
-    if (found.isEmpty()) {
-      return null;
-    }
-    if (found.size() > 1) {
-      throw new SketchProblem(
-          names.get(found.getFirst().tag()),
-          String.format(
+    return null;
+  }
+
+  private boolean endsAt(Curve2 c, Xy point) {
+    return c.start().distance(point) < tolerance.lengthMm()
+        || c.end().distance(point) < tolerance.lengthMm();
+  }
+
+  /** Where more than two curves end, in words; null if they nowhere do. */
+  private String branch() {
+    for (Curve2 c : real) {
+      for (Xy end : List.of(c.start(), c.end())) {
+        if (!c.isClosed()
+            && real.stream().filter(o -> !o.isClosed() && endsAt(o, end)).count() > 2) {
+          return String.format(
               Locale.ROOT,
               "more than two curves meet at (%.4g, %.4g) mm, so the contour is not clear",
-              point.x(),
-              point.y()));
+              end.x(),
+              end.y());
+        }
+      }
     }
-    left.remove(found.getFirst());
-    return found.getFirst();
+    return null;
   }
 
   private boolean isClosed(List<Curve2> chain) {
@@ -156,7 +166,7 @@ public final class SketchResolver {
     int[] depth = new int[n];
     for (int i = 0; i < n; i++) {
       for (int j = 0; j < n; j++) {
-        holds[i][j] = i != j && contains(outlines.get(i), outlines.get(j).getFirst());
+        holds[i][j] = i != j && Polygons.contains(outlines.get(i), outlines.get(j).getFirst());
         depth[j] += holds[i][j] ? 1 : 0;
       }
     }
@@ -178,18 +188,5 @@ public final class SketchResolver {
 
   private static List<ProfileCurve> inSpace(List<Curve2> contour, Frame frame) {
     return contour.stream().map(c -> c.in(frame)).toList();
-  }
-
-  private static boolean contains(List<Xy> polygon, Xy p) {
-    boolean inside = false;
-    for (int i = 0, j = polygon.size() - 1; i < polygon.size(); j = i++) {
-      Xy a = polygon.get(i);
-      Xy b = polygon.get(j);
-      if ((a.y() > p.y()) != (b.y() > p.y())
-          && p.x() < (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()) + a.x()) {
-        inside = !inside;
-      }
-    }
-    return inside;
   }
 }

@@ -9,6 +9,7 @@ import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sheet.Bending;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Wall;
 
@@ -53,6 +54,19 @@ public final class StepFields {
         .label("Body")
         .usual(s -> s.id())
         .about("name of the new body; default the step's id");
+  }
+
+  /** The areas of a sketch that a step fills. */
+  public static <S extends Step> Field<S, List<AreaChoice>> areas(
+      Function<S, Wall> wall, Function<S, List<AreaChoice>> get) {
+    return Field.of("areas", AreaChoice.LIST, get)
+        .otherwise(List.of())
+        .label("Areas")
+        .usual("all, without their holes")
+        .shownIf(s -> !wall.apply(s).isWanted())
+        .about(
+            "areas into which the curves part the plane, nested and overlapping ones too, each by"
+                + " the curves that bound it; default all, islands and holes by turns");
   }
 
   /** How thick a wall along the curves of a sketch is. */

@@ -148,14 +148,16 @@ class SketchResolverTest {
   }
 
   @Test
-  void threeCurvesAtAPointAreNotClear() {
-    SketchProblem p =
-        problem(
-            line("a", 0, 0, 10, 0),
-            line("b", 10, 0, 5, 8),
-            line("c", 5, 8, 0, 0),
-            line("d", 10, 0, 20, 0));
-    assertThat(p).hasMessageContaining("more than two curves meet at (10.00, 0.000)");
+  void threeCurvesAtAPointAreNotClear() throws Exception {
+    ResolvedSketch s =
+        resolve(
+            List.of(
+                line("a", 0, 0, 10, 0),
+                line("b", 10, 0, 5, 8),
+                line("c", 5, 8, 0, 0),
+                line("d", 10, 0, 20, 0)));
+    assertThat(s.branchAt()).contains("more than two curves meet at (10.00, 0.000)");
+    assertThat(s.regions()).isEmpty();
   }
 
   @Test

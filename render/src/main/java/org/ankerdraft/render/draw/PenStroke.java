@@ -18,7 +18,9 @@ public record PenStroke(String name, List<Vec3> points, Look look, String text) 
     CONSTRUCTION,
     CHOSEN,
     PROPOSED,
-    GRID
+    GRID,
+    /** Filled. */
+    AREA
   }
 
   public PenStroke {

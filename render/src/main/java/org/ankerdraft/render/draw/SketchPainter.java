@@ -22,6 +22,8 @@ public final class SketchPainter {
   /** So that the part is seen through the grid. */
   private static final int GRID_ALPHA = 0x70;
 
+  private static final int AREA_ALPHA = 0x60;
+
   private static final double CLOSED_MM = 1e-6;
 
   private final Palette palette;
@@ -33,6 +35,7 @@ public final class SketchPainter {
   public void paint(BufferedImage image, Camera camera, List<PenStroke> strokes) {
     Graphics2D g = image.createGraphics();
     g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+    g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
     g.setFont(ChartFonts.of(ChartFonts.Cut.SOUNDING, 13f));
     strokes.forEach(s -> paint(g, camera, s));
     g.dispose();
@@ -43,7 +46,7 @@ public final class SketchPainter {
         switch (s.look()) {
           case SETTLED, FREE -> palette.ink();
           case CONSTRUCTION, PROPOSED -> palette.ink2();
-          case CHOSEN -> palette.buoy();
+          case CHOSEN, AREA -> palette.buoy();
           case GRID -> palette.line();
         };
     boolean isGrid = s.look() == PenStroke.Look.GRID;
@@ -57,6 +60,12 @@ public final class SketchPainter {
       } else {
         path.lineTo(camera.screenX(p), camera.screenY(p));
       }
+    }
+    if (s.look() == PenStroke.Look.AREA) {
+      path.setWindingRule(Path2D.WIND_EVEN_ODD);
+      g.setColor(new Color(ink & 0xFFFFFF | AREA_ALPHA << 24, true));
+      g.fill(path);
+      return;
     }
     g.draw(path);
     // A spot is all end; a circle has none.
@@ -87,7 +96,7 @@ public final class SketchPainter {
       case CHOSEN -> new BasicStroke(3.2f, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND);
       case FREE -> dashed(2.2f, DASH);
       case CONSTRUCTION -> dashed(1.2f, LONG_DASH);
-      case GRID -> new BasicStroke(1f);
+      case GRID, AREA -> new BasicStroke(1f);
       case PROPOSED -> new BasicStroke(1.1f, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND);
     };
   }

@@ -4,6 +4,7 @@ import java.util.List;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
@@ -22,6 +23,7 @@ import org.ankerdraft.core.step.Step;
  * @param toBody whose face it is, or up to which it goes; null for the first target, else the only
  *     body
  * @param wall along the curves of the sketch, instead of its areas
+ * @param areas of the sketch, beside each other or apart; none for all, islands and holes by turns
  * @param body name of the new body
  * @param targets bodies that the solid is united with, subtracted from, intersected with; none for
  *     the only one
@@ -39,6 +41,7 @@ public record Extrude(
     FaceChoice to,
     String toBody,
     Wall wall,
+    List<AreaChoice> areas,
     Use use,
     String body,
     List<String> targets)
@@ -73,6 +76,7 @@ public record Extrude(
   public Extrude {
     extent = extent == null ? Extent.ONE_SIDE : extent;
     wall = wall == null ? Wall.NONE : wall;
+    areas = areas == null ? List.of() : List.copyOf(areas);
     use = use == null ? Use.NEW_BODY : use;
     targets = targets == null ? List.of() : List.copyOf(targets);
   }

@@ -63,7 +63,7 @@ final class ExtrudeBuilder {
 
   /** The extruded solid by itself. */
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    ResolvedSketch sketch = Profiles.of(context, what, step.sketch(), step.wall());
+    ResolvedSketch sketch = Profiles.of(context, what, step.sketch(), step.wall(), step.areas());
     if (sketch.openAt() != null) {
       throw new StepFailed(what, sketch.openAt());
     }

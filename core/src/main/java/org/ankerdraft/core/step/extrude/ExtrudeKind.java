@@ -22,6 +22,7 @@ import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
@@ -107,6 +108,8 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   private static final Field<Extrude, Wall.Side> WALL_SIDE = StepFields.wallSide(Extrude::wall);
   private static final Field<Extrude, Wall.Corners> WALL_CORNERS =
       StepFields.wallCorners(Extrude::wall);
+  private static final Field<Extrude, List<AreaChoice>> AREAS =
+      StepFields.areas(Extrude::wall, Extrude::areas);
   private static final Field<Extrude, Use> USE = StepFields.use(Extrude::use);
   private static final Field<Extrude, String> BODY =
       StepFields.<Extrude>newBody(Extrude::body).shownIf(e -> e.use() == Use.NEW_BODY);
@@ -131,6 +134,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
             WALL,
             WALL_SIDE,
             WALL_CORNERS,
+            AREAS,
             USE,
             BODY,
             TARGETS),
@@ -148,6 +152,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 v.get(TO),
                 v.get(TO_BODY),
                 new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
+                v.get(AREAS),
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
@@ -217,6 +222,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
             : EXTENTS.word(s.extent());
     return depth
         + s.wall().inSummary()
+        + AreaChoice.inSummary(s.areas())
         + ", "
         + Use.FORM.word(s.use())
         + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
@@ -243,6 +249,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 null,
                 null,
                 Wall.NONE,
+                List.of(),
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,
                 targets));

@@ -3,6 +3,7 @@ package org.ankerdraft.core.step.revolve;
 import java.util.List;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Use;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Head;
@@ -15,6 +16,7 @@ import org.ankerdraft.core.step.Step;
  * @param bothWays half the angle to each side of the sketch
  * @param reversed the other way round
  * @param wall along the curves of the sketch, instead of its areas
+ * @param areas of the sketch, beside each other or apart; none for all, islands and holes by turns
  * @param body name of the new body
  * @param targets bodies that the solid is used with; none for the only one
  */
@@ -26,6 +28,7 @@ public record Revolve(
     boolean bothWays,
     boolean reversed,
     Wall wall,
+    List<AreaChoice> areas,
     Use use,
     String body,
     List<String> targets)
@@ -34,6 +37,7 @@ public record Revolve(
   public Revolve {
     axis = axis == null ? AxisRef.UPRIGHT : axis;
     wall = wall == null ? Wall.NONE : wall;
+    areas = areas == null ? List.of() : List.copyOf(areas);
     use = use == null ? Use.NEW_BODY : use;
     targets = targets == null ? List.of() : List.copyOf(targets);
   }

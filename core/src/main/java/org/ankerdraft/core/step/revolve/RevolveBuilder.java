@@ -41,7 +41,7 @@ final class RevolveBuilder {
 
   /** The solid by itself. */
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    ResolvedSketch sketch = Profiles.of(context, WHAT, step.sketch(), step.wall());
+    ResolvedSketch sketch = Profiles.of(context, WHAT, step.sketch(), step.wall(), step.areas());
     Axis axis = context.axis(WHAT, step.axis(), step.sketch());
     mustLieInPlane(sketch, axis);
     double angle = angle();

@@ -17,6 +17,7 @@ import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
@@ -54,6 +55,8 @@ public final class RevolveKind extends StepKind<Revolve> {
   private static final Field<Revolve, Wall.Side> WALL_SIDE = StepFields.wallSide(Revolve::wall);
   private static final Field<Revolve, Wall.Corners> WALL_CORNERS =
       StepFields.wallCorners(Revolve::wall);
+  private static final Field<Revolve, List<AreaChoice>> AREAS =
+      StepFields.areas(Revolve::wall, Revolve::areas);
   private static final Field<Revolve, Use> USE = StepFields.use(Revolve::use);
   private static final Field<Revolve, String> BODY =
       StepFields.<Revolve>newBody(Revolve::body).shownIf(r -> r.use() == Use.NEW_BODY);
@@ -73,6 +76,7 @@ public final class RevolveKind extends StepKind<Revolve> {
             WALL,
             WALL_SIDE,
             WALL_CORNERS,
+            AREAS,
             USE,
             BODY,
             TARGETS),
@@ -85,6 +89,7 @@ public final class RevolveKind extends StepKind<Revolve> {
                 v.is(BOTH_WAYS),
                 v.is(REVERSED),
                 new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
+                v.get(AREAS),
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
@@ -131,6 +136,7 @@ public final class RevolveKind extends StepKind<Revolve> {
         + " "
         + s.axis().inWords()
         + s.wall().inSummary()
+        + AreaChoice.inSummary(s.areas())
         + ", "
         + Use.FORM.word(s.use());
   }
@@ -151,6 +157,7 @@ public final class RevolveKind extends StepKind<Revolve> {
                 false,
                 false,
                 Wall.NONE,
+                List.of(),
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,
                 targets));

@@ -2,6 +2,7 @@ package org.ankerdraft.core.step.sweep;
 
 import java.util.List;
 import org.ankerdraft.core.operation.Use;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
@@ -12,6 +13,7 @@ import org.ankerdraft.core.step.Step;
  * @param path the sketch whose one chain is the way; it begins or ends in the plane of the profile
  * @param isParallel whether the profile stays parallel to itself; else it turns with the path
  * @param wall along the curves of the profile, instead of its area
+ * @param areas of the sketch, beside each other or apart; none for all, islands and holes by turns
  * @param body name of the new body
  * @param targets bodies that the solid is used with; none for the only one
  */
@@ -21,6 +23,7 @@ public record Sweep(
     String path,
     boolean isParallel,
     Wall wall,
+    List<AreaChoice> areas,
     Use use,
     String body,
     List<String> targets)
@@ -28,6 +31,7 @@ public record Sweep(
 
   public Sweep {
     wall = wall == null ? Wall.NONE : wall;
+    areas = areas == null ? List.of() : List.copyOf(areas);
     use = use == null ? Use.NEW_BODY : use;
     targets = targets == null ? List.of() : List.copyOf(targets);
   }

@@ -48,7 +48,7 @@ final class SweepBuilder {
     if (step.path() == null) {
       throw StepFailed.waits(WHAT, "it needs the sketch along which it goes");
     }
-    ResolvedSketch profile = Profiles.of(context, WHAT, step.sketch(), step.wall());
+    ResolvedSketch profile = Profiles.of(context, WHAT, step.sketch(), step.wall(), step.areas());
     if (profile.regions().size() != 1) {
       throw new StepFailed(
           WHAT,

@@ -15,6 +15,7 @@ import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.References;
+import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
@@ -42,6 +43,8 @@ public final class SweepKind extends StepKind<Sweep> {
   private static final Field<Sweep, Wall.Side> WALL_SIDE = StepFields.wallSide(Sweep::wall);
   private static final Field<Sweep, Wall.Corners> WALL_CORNERS =
       StepFields.wallCorners(Sweep::wall);
+  private static final Field<Sweep, List<AreaChoice>> AREAS =
+      StepFields.areas(Sweep::wall, Sweep::areas);
   private static final Field<Sweep, Use> USE = StepFields.use(Sweep::use);
   private static final Field<Sweep, String> BODY =
       StepFields.<Sweep>newBody(Sweep::body).shownIf(s -> s.use() == Use.NEW_BODY);
@@ -52,7 +55,7 @@ public final class SweepKind extends StepKind<Sweep> {
     super(
         "sweep",
         Sweep.class,
-        List.of(SKETCH, PATH, PARALLEL, WALL, WALL_SIDE, WALL_CORNERS, USE, BODY, TARGETS),
+        List.of(SKETCH, PATH, PARALLEL, WALL, WALL_SIDE, WALL_CORNERS, AREAS, USE, BODY, TARGETS),
         (head, v) ->
             new Sweep(
                 head,
@@ -60,6 +63,7 @@ public final class SweepKind extends StepKind<Sweep> {
                 v.get(PATH),
                 v.is(PARALLEL),
                 new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
+                v.get(AREAS),
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
@@ -95,6 +99,7 @@ public final class SweepKind extends StepKind<Sweep> {
     return "along "
         + (s.path() == null ? "?" : s.path())
         + s.wall().inSummary()
+        + AreaChoice.inSummary(s.areas())
         + ", "
         + Use.FORM.word(s.use())
         + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
@@ -114,6 +119,7 @@ public final class SweepKind extends StepKind<Sweep> {
                 null,
                 false,
                 Wall.NONE,
+                List.of(),
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,
                 targets));
