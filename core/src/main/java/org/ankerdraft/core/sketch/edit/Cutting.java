@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.sketch.Curve2;
@@ -27,6 +28,9 @@ public final class Cutting {
     this.drawn = drawn;
     this.values = values;
   }
+
+  /** How far what is left of a spline may stray from it. */
+  private static final double SPLINE_MM = 1e-4;
 
   /** A place along a curve where another crosses it. */
   private record Cut(double share, String by) {}
@@ -150,10 +154,7 @@ public final class Cutting {
                   e.sweep() * (to - from)),
               name,
               construction);
-      case Curve2.Spline _ ->
-          throw new SketchProblem(
-              whole.name(),
-              whole.name() + " is a spline; it can be taken away as a whole, but not cut");
+      case Curve2.Spline s -> Drawn.own(Split.piece(s, from, to, SPLINE_MM), name, construction);
     };
   }
 
@@ -185,14 +186,15 @@ public final class Cutting {
     return thing.equals(curve) || thing.startsWith(curve + ".");
   }
 
-  /** A cut curve has another length and its middle elsewhere. */
+  /** A cut curve has another length and its middle elsewhere, a spline other control points. */
   private List<Constraint> withoutSizes(String name) {
     return drawn.constraints().stream()
         .filter(c ->
-            !(c.of().contains(name)
-                && (c.relation() == Relation.LENGTH
-                    || c.relation() == Relation.MIDPOINT
-                    || (c.relation() == Relation.EQUAL && isLine(name)))))
+            !c.of().stream().anyMatch(o -> o.matches(Pattern.quote(name) + "\\.p[0-9]+"))
+                && !(c.of().contains(name)
+                    && (c.relation() == Relation.LENGTH
+                        || c.relation() == Relation.MIDPOINT
+                        || (c.relation() == Relation.EQUAL && isLine(name)))))
         .toList();
   }
 

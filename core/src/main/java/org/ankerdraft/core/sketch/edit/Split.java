@@ -22,6 +22,15 @@ final class Split {
    * @throws SketchProblem if a spline's piece is no spline of the same degree, closely enough
    */
   static Curve2 piece(Curve2 c, double from, double to) throws SketchProblem {
+    return piece(c, from, to, SPLINE_MM);
+  }
+
+  /**
+   * The same with as few control points as keep a spline's piece within a tolerance.
+   *
+   * @param splineMm how far the piece of a spline may stray from the spline
+   */
+  static Curve2 piece(Curve2 c, double from, double to, double splineMm) throws SketchProblem {
     if (from == 0 && to == 1) {
       return c;
     }
@@ -37,7 +46,7 @@ final class Split {
               e.minor(),
               e.from() + e.sweep() * from,
               e.sweep() * (to - from));
-      case Curve2.Spline s -> new Curve2.Spline(s.tag(), fitted(s, from, to));
+      case Curve2.Spline s -> new Curve2.Spline(s.tag(), fitted(s, from, to, splineMm));
     };
   }
 
@@ -45,9 +54,10 @@ final class Split {
     return new Curve2.Arc(c.tag(), c.at(from), c.at((from + to) / 2), c.at(to));
   }
 
-  private static BSpline fitted(Curve2.Spline s, double from, double to) throws SketchProblem {
+  private static BSpline fitted(Curve2.Spline s, double from, double to, double within)
+      throws SketchProblem {
     int degree = s.shape().degree();
-    for (int pieces = 8; pieces <= MOST_PIECES; pieces *= 2) {
+    for (int pieces = 1; pieces <= MOST_PIECES; pieces += Math.max(1, pieces / 2)) {
       int samples = pieces * SplineFit.PER_PIECE;
       BSpline fit =
           SplineFit.of(share -> s.at(from + (to - from) * share), degree, false, pieces, samples);
@@ -57,7 +67,7 @@ final class Split {
         off =
             Math.max(off, fit.at(share * fit.pieces()).distance(s.at(from + (to - from) * share)));
       }
-      if (off < SPLINE_MM) {
+      if (off < within) {
         return fit;
       }
     }

@@ -153,6 +153,45 @@ class CuttingTest {
         .contains(Relation.CONCENTRIC, Relation.EQUAL);
   }
 
+  /** What is left of a spline lies on it, ends where it was cut, and its end is held there. */
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void aSplineIsCut(long seed) throws Exception {
+    Random r = new Random(seed);
+    List<org.ankerdraft.core.sketch.Point2> points = new ArrayList<>();
+    for (int i = 0; i < 6; i++) {
+      points.add(Drawn.point(new Xy(12 * i + r.nextDouble(-3, 3), r.nextDouble(-15, 15))));
+    }
+    SketchCurve spline = new SketchCurve.Spline("c", points, null, false, false);
+    Constraint onPole = Constraint.of(Relation.HORIZONTAL, "c.p2", "c.p3");
+    Drawn before =
+        new Drawn(
+            List.of(spline, line("l", 20, -40, 22, 40), line("m", 45, -40, 41, 40)),
+            List.of(onPole));
+    Curve2.Spline whole = (Curve2.Spline) Drawn.piecesOf(spline, VALUES).get("c");
+    double from =
+        Crossings.along(whole, Drawn.piecesOf(before.curve("l"), VALUES).get("l")).getFirst();
+    double to =
+        Crossings.along(whole, Drawn.piecesOf(before.curve("m"), VALUES).get("m")).getFirst();
+    Drawn cut = new Cutting(before, VALUES).trimmed("c", whole.at((from + to) / 2));
+    assertThat(cut.curves()).hasSize(4);
+    assertThat(cut.constraints())
+        .containsExactlyInAnyOrder(
+            Constraint.of(Relation.ON_CURVE, "c.to", "l"),
+            Constraint.of(Relation.ON_CURVE, "c1.from", "m"));
+    assertLiesOn(cut.curve("c"), whole, 0, from);
+    assertLiesOn(cut.curve("c1"), whole, to, 1);
+  }
+
+  private static void assertLiesOn(SketchCurve part, Curve2 whole, double from, double to)
+      throws Exception {
+    Curve2 piece = Drawn.piecesOf(part, VALUES).get(part.name());
+    for (int i = 0; i <= 50; i++) {
+      double share = i / 50.0;
+      assertThat(piece.at(share).distance(whole.at(from + (to - from) * share))).isLessThan(2e-4);
+    }
+  }
+
   @Test
   void whatCannotBeCutIsSaid() {
     Drawn once = drawn(circle("k1", 0, 0, 20), line("l1", 0, 0, 20, 0));
