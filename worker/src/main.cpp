@@ -100,6 +100,9 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
     case Request::kSweepAlong:
       ankerdraft::SweepAlong(request.sweep_along(), store, response.mutable_shape());
       break;
+    case Request::kLoft:
+      ankerdraft::Loft(request.loft(), store, response.mutable_shape());
+      break;
     case Request::kSweepRuled:
       ankerdraft::SweepRuled(request.sweep_ruled(), store, response.mutable_shape());
       break;

@@ -28,6 +28,7 @@ import org.ankerdraft.kernel.proto.FaceExtremes;
 import org.ankerdraft.kernel.proto.Fault;
 import org.ankerdraft.kernel.proto.Hello;
 import org.ankerdraft.kernel.proto.JoinKind;
+import org.ankerdraft.kernel.proto.Loft;
 import org.ankerdraft.kernel.proto.MeshRequest;
 import org.ankerdraft.kernel.proto.Move;
 import org.ankerdraft.kernel.proto.Offset;
@@ -236,6 +237,31 @@ public final class GeometryKernel implements AutoCloseable {
                     .setClosed(isClosed)
                     .setParallel(isParallel)),
         budget);
+  }
+
+  /** What a loft goes through. */
+  public sealed interface LoftSection {
+    record Contour(List<ProfileCurve> curves, Plane plane) implements LoftSection {}
+
+    /** The first or the last only. */
+    record Point(Vec3 at) implements LoftSection {}
+  }
+
+  /**
+   * The solid whose skin goes through contours, in their order.
+   *
+   * @param isStraight from each to the next; else smoothly through all
+   */
+  public Outcome<Derived> loft(List<LoftSection> sections, boolean isStraight, Budget budget) {
+    Loft.Builder loft = Loft.newBuilder().setRuled(isStraight);
+    for (LoftSection s : sections) {
+      switch (s) {
+        case LoftSection.Contour(List<ProfileCurve> curves, Plane plane) ->
+            loft.addSectionsBuilder().setContour(Wire.wire(curves)).setPlane(Wire.placement(plane));
+        case LoftSection.Point(Vec3 at) -> loft.addSectionsBuilder().setPoint(Wire.vec(at));
+      }
+    }
+    return askShape(r -> r.setLoft(loft), budget);
   }
 
   /** A copy in another place. */

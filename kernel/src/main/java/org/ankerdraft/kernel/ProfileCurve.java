@@ -15,6 +15,17 @@ public sealed interface ProfileCurve {
     return ProfilePoints.of(this);
   }
 
+  /** The same curve with another tag. */
+  default ProfileCurve withTag(int other) {
+    return switch (this) {
+      case Line l -> new Line(other, l.start, l.end);
+      case Arc a -> new Arc(other, a.start, a.mid, a.end);
+      case Circle k -> new Circle(other, k.centre, k.normal, k.radius, k.seam);
+      case Ellipse e -> new Ellipse(other, e.centre, e.normal, e.major, e.minor, e.from, e.sweep);
+      case Spline s -> new Spline(other, s.poles, s.degree, s.closed, s.sampled);
+    };
+  }
+
   record Line(int tag, Vec3 start, Vec3 end) implements ProfileCurve {}
 
   /** The circular arc from {@code start} through {@code mid} to {@code end}. */

@@ -346,7 +346,7 @@ public final class ChoiceEditor {
     menu.getItems().add(item);
   }
 
-  private static Node chip(String text, String count, Runnable remove) {
+  static Node chip(String text, String count, Runnable remove) {
     Label label = new Label(text);
     label.setWrapText(true);
     Label second = new Label(count);

@@ -14,6 +14,8 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
@@ -32,6 +34,7 @@ import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.Measure;
 import org.ankerdraft.core.form.Place;
 import org.ankerdraft.core.form.Slot;
+import org.ankerdraft.core.form.Slots;
 import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Words;
@@ -167,6 +170,7 @@ public final class SlotRows<S> {
       case Form<T> f when f.equals(References.SKETCH) -> stepRow(slot, Offer.AREAS);
       case Form<T> f when f.equals(References.PLANE) -> stepRow(slot, Offer.PLANE);
       case Form<T> f when f.equals(References.LINES) -> stepRow(slot, Offer.LINES);
+      case ListForm<?> list when list.item().equals(References.SKETCH) -> sketchesRow(slot);
       case ListForm<?> list -> listRow(slot, list);
       default -> textRow(slot);
     };
@@ -486,5 +490,40 @@ public final class SlotRows<S> {
         .map(s -> (String) ((Slot.Value<S, ?>) s).value())
         .findFirst()
         .orElse(null);
+  }
+
+  /** Sketches in order, each with a way to take it away, and a menu of those that may follow. */
+  @SuppressWarnings("unchecked") // the form of lists of sketches holds such lists
+  private <T> Node sketchesRow(Slot.Value<S, T> untyped) {
+    Slot.Value<S, List<String>> slot = (Slot.Value<S, List<String>>) untyped;
+    VBox list = new VBox();
+    list.getStyleClass().add("choices");
+    MenuButton add = new MenuButton("Add sketch");
+    add.setId(inputId(slot));
+    add.getStyleClass().add("link");
+    VBox column = new VBox(list, add);
+    column.getStyleClass().add("choice-box");
+    refreshers.add(() -> {
+      List<String> now = now(slot) == null ? List.of() : now(slot).value();
+      list.getChildren().clear();
+      for (int i = 0; i < now.size(); i++) {
+        int n = i;
+        list.getChildren()
+            .add(
+                ChoiceEditor.chip(
+                    now.get(i), "", () -> change(slot, Slots.without(now(slot).value(), n))));
+      }
+      add.getItems().clear();
+      session.document().steps().stream()
+          .filter(s -> StepKinds.of(s).offers(Offer.AREAS))
+          .map(Step::id)
+          .filter(id -> !now.contains(id))
+          .forEach(id -> {
+            MenuItem item = new MenuItem(id);
+            item.setOnAction(e -> change(slot, Slots.added(now(slot).value(), id)));
+            add.getItems().add(item);
+          });
+    });
+    return row(slot.label(), column);
   }
 }

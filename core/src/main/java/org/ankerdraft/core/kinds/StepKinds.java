@@ -20,6 +20,7 @@ import org.ankerdraft.core.step.hem.HemKind;
 import org.ankerdraft.core.step.hole.HoleKind;
 import org.ankerdraft.core.step.imported.ImportKind;
 import org.ankerdraft.core.step.joggle.JoggleKind;
+import org.ankerdraft.core.step.loft.LoftKind;
 import org.ankerdraft.core.step.pattern.PatternKind;
 import org.ankerdraft.core.step.revolve.RevolveKind;
 import org.ankerdraft.core.step.rib.RibKind;
@@ -37,6 +38,7 @@ public final class StepKinds {
           new ExtrudeKind(),
           new RevolveKind(),
           new SweepKind(),
+          new LoftKind(),
           new HoleKind(),
           new RibKind(),
           new PatternKind(),

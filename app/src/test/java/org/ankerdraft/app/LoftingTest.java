@@ -1,0 +1,39 @@
+package org.ankerdraft.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.step.loft.Loft;
+import org.junit.jupiter.api.Test;
+
+/** A loft waits for its second profile, which is added from the card. */
+class LoftingTest extends InWindow {
+  @Override
+  String part() {
+    return """
+    {"ankerdraft": 1, "name": "funnel", "steps": [
+      {"kind": "sketch", "id": "foot", "curves": [
+        {"curve": "circle", "name": "k", "diameter": "20 mm"}]},
+      {"kind": "sketch", "id": "top", "plane": {"base": "XY", "offset": "30 mm"}, "curves": [
+        {"curve": "circle", "name": "k", "diameter": "10 mm"}]}]}
+    """;
+  }
+
+  @Test
+  void profilesAreAddedOnTheCard() throws Exception {
+    settle();
+    robot.interact(() -> window.session().select("foot"));
+    keys(KeyCode.S, KeyCode.F);
+    until(() -> onFx(() -> window.session().document().steps().getLast()) instanceof Loft);
+    settle();
+    assertThat(window.session().state().orElseThrow().steps().getLast().isWaiting()).isTrue();
+    robot.clickOn("#field-sketches");
+    robot.clickOn("top");
+    settle();
+    assertThat(volume()).isCloseTo(Math.PI * 30 / 3 * (100 + 25 + 50), within(1e-1));
+    robot.interact(() -> window.session().undo());
+    until(() ->
+        onFx(() -> ((Loft) window.session().document().steps().getLast()).sketches().size() == 1));
+  }
+}

@@ -1,0 +1,31 @@
+package org.ankerdraft.core.step.loft;
+
+import java.util.List;
+import org.ankerdraft.core.operation.Use;
+import org.ankerdraft.core.step.Head;
+import org.ankerdraft.core.step.Step;
+
+/**
+ * A solid whose skin goes through the profiles of sketches, from the first to the last.
+ *
+ * @param sketches one area each; the first and the last may hold a single point instead
+ * @param isStraight whether it goes straight from each profile to the next; else smoothly through
+ *     all
+ * @param body name of the new body
+ * @param targets bodies that the solid is used with; none for the only one
+ */
+public record Loft(
+    Head head,
+    List<String> sketches,
+    boolean isStraight,
+    Use use,
+    String body,
+    List<String> targets)
+    implements Step {
+
+  public Loft {
+    sketches = sketches == null ? List.of() : List.copyOf(sketches);
+    use = use == null ? Use.NEW_BODY : use;
+    targets = targets == null ? List.of() : List.copyOf(targets);
+  }
+}

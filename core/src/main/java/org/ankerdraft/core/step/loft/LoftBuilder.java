@@ -1,0 +1,241 @@
+package org.ankerdraft.core.step.loft;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.Profiles;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.sketch.Wall;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.LoftSection;
+import org.ankerdraft.kernel.GeometryKernel.Nearest;
+import org.ankerdraft.kernel.GeometryKernel.Sub;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * Lays a skin through profiles, and proves it: the ends have the areas of their profiles, each
+ * profile between them lies on the skin, and the skin does not cross itself.
+ */
+final class LoftBuilder {
+  static final String WHAT = "loft";
+
+  /** Points of a curve between the ends that are looked at. */
+  private static final int PLACES = 6;
+
+  private final BuildContext context;
+  private final Loft step;
+
+  LoftBuilder(BuildContext context, Loft step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  /**
+   * A profile, or a point.
+   *
+   * @param sketch that it comes from
+   * @param at the point; null for a profile
+   */
+  private record Section(String id, ResolvedSketch sketch, Vec3 at) {
+    boolean isPoint() {
+      return at != null;
+    }
+
+    List<ProfileCurve> contour() {
+      return sketch.regions().getFirst().outer();
+    }
+  }
+
+  /** The solid by itself. */
+  Tool tool() throws StepFailed, ExpressionException, Ladder.Stopped {
+    if (step.sketches().size() < 2) {
+      throw StepFailed.waits(WHAT, "it needs at least two sketches to go through");
+    }
+    List<Section> sections = new ArrayList<>();
+    for (int i = 0; i < step.sketches().size(); i++) {
+      boolean isEnd = i == 0 || i == step.sketches().size() - 1;
+      sections.add(section(step.sketches().get(i), isEnd));
+    }
+    mustLieApart(sections);
+    NamedShape solid = lofted(sections);
+    Optional<String> fault = fault(solid, sections);
+    if (fault.isPresent()) {
+      throw new StepFailed(WHAT, fault.get());
+    }
+    return new Tool(solid, step.isStraight() ? "lofted, straight" : "lofted");
+  }
+
+  private Section section(String id, boolean isEnd)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    ResolvedSketch sketch = context.sketch(WHAT, id);
+    List<SketchCurve.Point> points =
+        sketch.held().curves().stream()
+            .filter(SketchCurve.Point.class::isInstance)
+            .map(SketchCurve.Point.class::cast)
+            .toList();
+    if (sketch.regions().isEmpty() && points.size() == 1 && isEnd) {
+      var p = points.getFirst().at().at(context.values);
+      return new Section(id, sketch, sketch.frame().at(p.x(), p.y()));
+    }
+    ResolvedSketch profile = Profiles.of(context, WHAT, id, Wall.NONE, List.of());
+    if (profile.regions().size() != 1 || !profile.regions().getFirst().inner().isEmpty()) {
+      throw new StepFailed(
+          WHAT,
+          "sketch "
+              + id
+              + " encloses "
+              + (profile.regions().size() == 1
+                  ? "an area with holes"
+                  : profile.regions().size() + " areas")
+              + "; a loft goes through one area without holes in each");
+    }
+    return new Section(id, profile, null);
+  }
+
+  /**
+   * Two profiles in one place, or a point in the plane of its neighbour, leave no room for a solid.
+   */
+  private void mustLieApart(List<Section> sections) throws StepFailed {
+    for (int i = 1; i < sections.size(); i++) {
+      Section a = sections.get(i - 1);
+      Section b = sections.get(i);
+      if (a.isPoint() && b.isPoint()) {
+        throw new StepFailed(WHAT, "sketches " + a.id + " and " + b.id + " are two points");
+      }
+      Plane plane = a.isPoint() ? b.sketch.frame().plane() : a.sketch.frame().plane();
+      List<Vec3> other =
+          a.isPoint()
+              ? List.of(a.at)
+              : b.isPoint()
+                  ? List.of(b.at)
+                  : b.contour().stream().flatMap(c -> c.points().stream()).toList();
+      double farthest =
+          other.stream().mapToDouble(p -> Math.abs(plane.signedDistance(p))).max().orElse(0);
+      if (farthest < context.tolerance.lengthMm()) {
+        throw new StepFailed(
+            WHAT, "sketches " + a.id + " and " + b.id + " lie in one plane, one in the other");
+      }
+    }
+  }
+
+  private NamedShape lofted(List<Section> sections) throws StepFailed, Ladder.Stopped {
+    List<LoftSection> asked = new ArrayList<>();
+    Map<Integer, FaceName> sides = new LinkedHashMap<>();
+    int tag = 1;
+    for (Section s : sections) {
+      if (s.isPoint()) {
+        asked.add(new LoftSection.Point(s.at));
+        continue;
+      }
+      List<ProfileCurve> contour = new ArrayList<>();
+      for (ProfileCurve c : s.contour()) {
+        String curve = s.sketch.nameByTag().get(c.tag());
+        boolean isFirst = sides.isEmpty() || s.equals(firstProfile(sections));
+        sides.put(tag, FaceName.ofPart(step.id(), "side", isFirst ? curve : s.id + "." + curve));
+        contour.add(c.withTag(tag++));
+      }
+      asked.add(new LoftSection.Contour(contour, s.sketch.frame().plane()));
+    }
+    Outcome<Derived> made = context.kernel.loft(asked, step.isStraight(), context.budget());
+    if (made instanceof Outcome.Failed<Derived>(var failure)) {
+      throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
+    }
+    return Naming.name(
+        made.orThrow(),
+        List.of(),
+        new Prisms.Births(
+            sides,
+            FaceName.of(step.id(), "start"),
+            FaceName.of(step.id(), "end"),
+            FaceName.of(step.id(), "face")));
+  }
+
+  private static Section firstProfile(List<Section> sections) {
+    return sections.stream().filter(s -> !s.isPoint()).findFirst().orElseThrow();
+  }
+
+  private Optional<String> fault(NamedShape solid, List<Section> sections)
+      throws StepFailed, Ladder.Stopped {
+    Optional<String> unsound =
+        Proofs.soundness(Proofs.Of.TOOL, solid.shape(), context.kernel, context.budget());
+    if (unsound.isPresent()) {
+      return unsound;
+    }
+    Outcome<Boolean> crosses = context.kernel.crossesItself(solid.shape(), context.budget());
+    if (crosses instanceof Outcome.Failed<Boolean>(var failure)) {
+      throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), solid));
+    }
+    if (crosses.orThrow()) {
+      return Optional.of(
+          "the skin would cross itself: profiles further apart, or more alike, work");
+    }
+    for (int i = 0; i < sections.size(); i++) {
+      boolean isEnd = i == 0 || i == sections.size() - 1;
+      Section s = sections.get(i);
+      Optional<String> off =
+          s.isPoint() ? Optional.empty() : isEnd ? wrongEnd(solid, s, i == 0) : offSkin(solid, s);
+      if (off.isPresent()) {
+        return off;
+      }
+    }
+    return Optional.empty();
+  }
+
+  private Optional<String> wrongEnd(NamedShape solid, Section s, boolean isStart)
+      throws StepFailed, Ladder.Stopped {
+    double wanted = Profiles.measured(context, WHAT, s.sketch).areaMm2();
+    int face = solid.face(FaceName.of(step.id(), isStart ? "start" : "end"));
+    double area = face == 0 ? 0 : solid.topology().face(face).areaMm2();
+    return Math.abs(area / wanted - 1) > context.tolerance.relative()
+        ? Optional.of("the end does not have the area of sketch " + s.id)
+        : Optional.empty();
+  }
+
+  /** Whether a profile in between does not lie on the skin. */
+  private Optional<String> offSkin(NamedShape solid, Section s) throws StepFailed, Ladder.Stopped {
+    for (ProfileCurve c : s.contour()) {
+      List<Vec3> points = c.points();
+      for (int i = 0; i < PLACES; i++) {
+        Vec3 p = points.get(i * (points.size() - 1) / PLACES);
+        double off = distance(solid, p);
+        if (off > 10 * context.tolerance.lengthMm()) {
+          return Optional.of("the skin passes sketch " + s.id + " by " + Words.mm(off));
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  private double distance(NamedShape solid, Vec3 p) throws StepFailed, Ladder.Stopped {
+    Topology topology = solid.topology();
+    double least = Double.POSITIVE_INFINITY;
+    for (int f = 1; f <= topology.faces().size(); f++) {
+      Outcome<Nearest> near =
+          context.kernel.distance(
+              new Sub.FaceOf(solid.shape(), f), new Sub.Point(p), context.budget());
+      if (near instanceof Outcome.Failed<Nearest>(var failure)) {
+        throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), solid));
+      }
+      least = Math.min(least, near.orThrow().distanceMm());
+    }
+    return least;
+  }
+}

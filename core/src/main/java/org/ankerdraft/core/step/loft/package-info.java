@@ -1,0 +1,2 @@
+/** Solids whose skin goes through the profiles of several sketches. */
+package org.ankerdraft.core.step.loft;

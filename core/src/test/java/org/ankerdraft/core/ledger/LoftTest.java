@@ -1,0 +1,219 @@
+package org.ankerdraft.core.ledger;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Locale;
+import java.util.Random;
+import java.util.stream.LongStream;
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Lofts against frusta, pyramids and prismatoids. */
+class LoftTest {
+  private static String at(String id, double z, String curves) {
+    return String.format(
+        Locale.ROOT,
+        "{'kind':'sketch','id':'%s','plane':{'base':'XY','offset':'%.6f mm'},'curves':[%s]},",
+        id,
+        z,
+        curves);
+  }
+
+  private static String rectangle(double w, double h) {
+    return String.format(
+        Locale.ROOT, "{'curve':'rectangle','name':'r','width':'%.9f mm','height':'%.9f mm'}", w, h);
+  }
+
+  private static String circle(double d) {
+    return String.format(Locale.ROOT, "{'curve':'circle','name':'k','diameter':'%.9f mm'}", d);
+  }
+
+  private static final String POINT = "{'curve':'point','name':'tip','at':['0 mm','0 mm']}";
+
+  private static String loft(String more, String... sketches) {
+    return "{'kind':'loft','id':'l','body':'B','sketches':['"
+        + String.join("','", sketches)
+        + "']"
+        + more
+        + "}";
+  }
+
+  private static final String STRAIGHT = ",'straight':true";
+
+  private static double volume(String steps) {
+    return Parts.volume(Parts.ok(steps));
+  }
+
+  private static String message(String steps) {
+    return Parts.build(steps).steps().getLast().message();
+  }
+
+  static LongStream seeds() {
+    return LongStream.range(0, 12);
+  }
+
+  /** Between similar profiles a frustum: h/3 (A + B + sqrt(A B)). */
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void similarRectanglesMakeAFrustum(long seed) {
+    Random r = new Random(seed);
+    double w = r.nextDouble(10, 60);
+    double h = r.nextDouble(10, 60);
+    double k = r.nextDouble(0.3, 1.8);
+    double high = r.nextDouble(5, 50);
+    double a = w * h;
+    double b = k * k * a;
+    assertThat(
+            volume(
+                at("s", 0, rectangle(w, h))
+                    + at("t", high, rectangle(k * w, k * h))
+                    + loft(r.nextBoolean() ? STRAIGHT : "", "s", "t")))
+        .isCloseTo(high / 3 * (a + b + Math.sqrt(a * b)), within(1e-6 * high * (a + b)));
+  }
+
+  @Test
+  void circlesMakeACone() {
+    double expected = Math.PI * 30 / 3 * (100 + 25 + 50);
+    assertThat(volume(at("s", 0, circle(20)) + at("t", 30, circle(10)) + loft("", "s", "t")))
+        .isCloseTo(expected, within(1e-4 * expected));
+  }
+
+  /** To a point: a third of the prism. */
+  @ParameterizedTest
+  @ValueSource(strings = {"last", "first"})
+  void toAPointItIsAPyramid(String where) {
+    boolean last = where.equals("last");
+    String steps =
+        at("s", last ? 0 : 24, rectangle(30, 20))
+            + at("t", last ? 24 : 0, POINT)
+            + (last ? loft(STRAIGHT, "s", "t") : loft(STRAIGHT, "t", "s"));
+    assertThat(volume(steps)).isCloseTo(30 * 20 * 24 / 3.0, within(1e-6));
+  }
+
+  /**
+   * Rectangles of other proportions: a prismatoid, h/6 (A + 4 M + B) with the middle's sides means.
+   */
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void prismatoids(long seed) {
+    Random r = new Random(100 + seed);
+    double[] v = r.doubles(4, 8, 50).toArray();
+    double middle = (v[0] + v[2]) / 2 * (v[1] + v[3]) / 2;
+    double high = r.nextDouble(10, 40);
+    assertThat(
+            volume(
+                at("s", 0, rectangle(v[0], v[1]))
+                    + at("t", high, rectangle(v[2], v[3]))
+                    + loft(STRAIGHT, "s", "t")))
+        .isCloseTo(high / 6 * (v[0] * v[1] + 4 * middle + v[2] * v[3]), within(1e-3));
+  }
+
+  /** Straight through three: two frusta on each other. */
+  @Test
+  void straightThroughThree() {
+    double one = 10 / 3.0 * (400 + 100 + 200);
+    double two = 15 / 3.0 * (100 + 225 + 150);
+    PartState built =
+        Parts.ok(
+            at("s", 0, rectangle(20, 20))
+                + at("t", 10, rectangle(10, 10))
+                + at("u", 25, rectangle(15, 15))
+                + loft(STRAIGHT, "s", "t", "u"));
+    assertThat(Parts.volume(built)).isCloseTo(one + two, within(1e-5));
+    NamedShape named = built.bodies().get("B").named();
+    assertThat(named.topology().faces()).hasSize(10);
+    assertThat(named.face(FaceName.read("l/side:r.left"))).isPositive();
+    assertThat(named.face(FaceName.read("l/side:t.r.left"))).isPositive();
+    assertThat(named.face(FaceName.read("l/start"))).isPositive();
+    assertThat(named.face(FaceName.read("l/end"))).isPositive();
+  }
+
+  /**
+   * Smoothly through three: between the two frusta and their hull; a section in the middle is the
+   * profile.
+   */
+  @Test
+  void smoothlyThroughThree() {
+    String sections = at("s", 0, circle(30)) + at("t", 20, circle(16)) + at("u", 40, circle(30));
+    double straight = volume(sections + loft(STRAIGHT, "s", "t", "u"));
+    PartState smooth = Parts.ok(sections + loft("", "s", "t", "u"));
+    // The radius is a parabola, 8 + 7 u^2 with u from -1 to 1: pi times the integral of its square.
+    double parabola = Math.PI * 20 * 2 * (64 + 2 * 8 * 7 / 3.0 + 49 / 5.0);
+    assertThat(Parts.volume(smooth))
+        .isLessThan(straight)
+        .isCloseTo(parabola, within(1e-5 * parabola));
+    PartState half =
+        Parts.ok(
+            sections
+                + loft("", "s", "t", "u")
+                + ",{'kind':'divide','id':'d','plane':{'base':'XY','offset':'20 mm'},'keep':'back'}");
+    NamedShape named = half.bodies().get("B").named();
+    double cut = named.topology().face(named.face(FaceName.read("d/cut"))).areaMm2();
+    assertThat(cut).isCloseTo(Math.PI * 64, within(1e-3 * Math.PI * 64));
+    assertThat(Parts.volume(half)).isCloseTo(Parts.volume(smooth) / 2, within(0.5));
+  }
+
+  /** A square into a circle; its volume lies between those of the inner and the outer frustum. */
+  @Test
+  void aSquareBecomesACircle() {
+    PartState built =
+        Parts.ok(at("s", 0, rectangle(20, 20)) + at("t", 25, circle(12)) + loft("", "s", "t"));
+    double cone = Math.PI * 25 / 3 * (100 + 36 + 60);
+    double block = 25 / 3.0 * (400 + 144 + 240);
+    assertThat(Parts.volume(built)).isBetween(cone, block);
+    NamedShape named = built.bodies().get("B").named();
+    assertThat(named.faceNames()).anyMatch(n -> n.toString().startsWith("l/side:r."));
+  }
+
+  /** Profiles on planes that lean to each other. */
+  @Test
+  void profilesOnOtherPlanes() {
+    String leaning =
+        "{'kind':'plane','id':'p','way':'at angle','from':{'base':'XY'},'about':{'base':'Y'},'angle':'-60 deg'},"
+            + "{'kind':'sketch','id':'t','plane':{'of':'p'},'curves':[{'curve':'rectangle','name':'r','corner':['-40 mm','-5 mm'],'width':'10 mm','height':'10 mm'}]},";
+    String steps =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','corner':['-40 mm','-5 mm'],'width':'10 mm','height':'10 mm'}]},"
+            + leaning
+            + loft(STRAIGHT, "s", "t");
+    // A wedge of the ring: the straight way between is what a chord cuts off.
+    double chord = 100 * 35 * Math.sin(Math.toRadians(60));
+    assertThat(volume(steps)).isCloseTo(chord, within(1e-3 * chord));
+  }
+
+  @Test
+  void asACutter() {
+    String steps =
+        Parts.box(40, 40, 30)
+            + ","
+            + at("a", 30, rectangle(20, 20))
+            + at("b", 20, rectangle(10, 10))
+            + "{'kind':'loft','id':'l','sketches':['a','b'],'straight':true,'use':'subtract','targets':['Body']}";
+    assertThat(volume(steps)).isCloseTo(48000 - 10 / 3.0 * (400 + 100 + 200), within(1e-5));
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "0, lie in one plane",
+    "1, a loft goes through one area without holes",
+    "2, at least two sketches"
+  })
+  void whatCannotBeLoftedIsSaid(int which, String words) {
+    String bad =
+        switch (which) {
+          case 0 -> at("s", 0, rectangle(20, 20)) + at("t", 0, circle(8)) + loft("", "s", "t");
+          case 1 ->
+              at("s", 0, rectangle(20, 20) + "," + circle(8))
+                  + at("t", 10, circle(8))
+                  + loft("", "s", "t");
+          default -> at("s", 0, rectangle(20, 20)) + loft("", "s");
+        };
+    assertThat(message(bad)).contains(words);
+  }
+}

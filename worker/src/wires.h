@@ -1,0 +1,39 @@
+#pragma once
+#include <string>
+#include <vector>
+
+#include <TopTools_IndexedMapOfShape.hxx>
+#include <TopTools_ListOfShape.hxx>
+#include <TopoDS_Edge.hxx>
+#include <TopoDS_Shape.hxx>
+#include <TopoDS_Wire.hxx>
+#include <gp_Pln.hxx>
+
+#include "kernel.pb.h"
+
+namespace ankerdraft {
+
+/// An edge made of a curve of a profile, with the curve's tag.
+struct TaggedEdge {
+  int tag;
+  TopoDS_Edge edge;
+};
+
+[[noreturn]] void RefuseAt(const std::string& message, const gp_Pnt& place);
+
+/// The edges of a contour, which share their ends; of a chain unless it is closed.
+std::vector<TaggedEdge> EdgesOf(const kernel::v1::Wire& wire, bool closed = true);
+
+TopoDS_Wire WireOf(const std::vector<TaggedEdge>& edges);
+
+/// The wire turned so that it bounds a finite face on the plane.
+TopoDS_Wire Turned(const TopoDS_Wire& wire, const gp_Pln& plane);
+
+/// Tells that faces come from a curve or an end of the profile.
+void AddCurveOrigins(const TopTools_ListOfShape& raised, kernel::v1::OriginKind kind, int tag,
+                     const TopTools_IndexedMapOfShape& faces, kernel::v1::ShapeReply* out);
+
+/// Reverses a solid that is inside out.
+void TurnOutwards(TopoDS_Shape& solid);
+
+}  // namespace ankerdraft
