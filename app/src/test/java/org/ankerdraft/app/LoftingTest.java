@@ -24,7 +24,7 @@ class LoftingTest extends InWindow {
   void profilesAreAddedOnTheCard() throws Exception {
     settle();
     robot.interact(() -> window.session().select("foot"));
-    keys(KeyCode.S, KeyCode.F);
+    keys(KeyCode.S, KeyCode.G);
     until(() -> onFx(() -> window.session().document().steps().getLast()) instanceof Loft);
     settle();
     assertThat(window.session().state().orElseThrow().steps().getLast().isWaiting()).isTrue();

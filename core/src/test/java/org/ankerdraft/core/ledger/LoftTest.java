@@ -135,10 +135,7 @@ class LoftTest {
     assertThat(named.face(FaceName.read("l/end"))).isPositive();
   }
 
-  /**
-   * Smoothly through three: between the two frusta and their hull; a section in the middle is the
-   * profile.
-   */
+  /** Smoothly through three: a turned parabola, whose section in the middle is the profile. */
   @Test
   void smoothlyThroughThree() {
     String sections = at("s", 0, circle(30)) + at("t", 20, circle(16)) + at("u", 40, circle(30));

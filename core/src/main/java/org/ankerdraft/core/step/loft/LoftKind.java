@@ -50,7 +50,7 @@ public final class LoftKind extends StepKind<Loft> {
         (head, v) ->
             new Loft(
                 head, v.get(SKETCHES), v.is(STRAIGHT), v.get(USE), v.get(BODY), v.get(TARGETS)),
-        new Rail(Stage.SHAPE, "Loft", 'F', "through profiles sections blend transition", false));
+        new Rail(Stage.SHAPE, "Loft", 'G', "through profiles sections blend transition", false));
   }
 
   @Override
