@@ -50,7 +50,7 @@ public final class SketchPainter {
           case GRID -> palette.line();
         };
     boolean isGrid = s.look() == PenStroke.Look.GRID;
-    g.setColor(isGrid ? new Color(ink & 0xFFFFFF | GRID_ALPHA << 24, true) : new Color(ink));
+    g.setColor(isGrid ? new Color((ink & 0xFFFFFF) | (GRID_ALPHA << 24), true) : new Color(ink));
     g.setStroke(stroke(s.look()));
     Path2D path = new Path2D.Double();
     for (int i = 0; i < s.points().size(); i++) {
@@ -63,7 +63,7 @@ public final class SketchPainter {
     }
     if (s.look() == PenStroke.Look.AREA) {
       path.setWindingRule(Path2D.WIND_EVEN_ODD);
-      g.setColor(new Color(ink & 0xFFFFFF | AREA_ALPHA << 24, true));
+      g.setColor(new Color((ink & 0xFFFFFF) | (AREA_ALPHA << 24), true));
       g.fill(path);
       return;
     }

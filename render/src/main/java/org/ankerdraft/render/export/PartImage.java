@@ -99,8 +99,8 @@ public final class PartImage {
     int g = (colour & 0xFF00) * part;
     for (int i = 0; i < pixels.length; i++) {
       int p = pixels[i];
-      int mixedRb = (p & 0xFF00FF) * (256 - part) + rb >>> 8 & 0xFF00FF;
-      int mixedG = (p & 0xFF00) * (256 - part) + g >>> 8 & 0xFF00;
+      int mixedRb = (((p & 0xFF00FF) * (256 - part) + rb) >>> 8) & 0xFF00FF;
+      int mixedG = (((p & 0xFF00) * (256 - part) + g) >>> 8) & 0xFF00;
       pixels[i] = 0xFF000000 | mixedRb | mixedG;
     }
   }

@@ -184,7 +184,7 @@ final class Equations {
 
     /** Points that were drawn at one place are one already. */
     private void together(PointRef a, PointRef b) {
-      if (a == b) {
+      if (a.equals(b)) {
         return;
       }
       add(v -> v.dx(a, b), 0, a, b);

@@ -82,7 +82,7 @@ final class Split {
       all.add(1.0);
     }
     for (Curve2 o : others) {
-      if (o != c) {
+      if (!o.equals(c)) {
         Crossings.along(c, o).forEach(s -> add(c, s, all, withinMm));
       }
     }
