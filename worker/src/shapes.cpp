@@ -1,3 +1,4 @@
+#include "patch.h"
 #include "shapes.h"
 
 #include <cmath>
@@ -113,12 +114,10 @@ Bnd_Box ExactBox(const Numbered& numbered, const EdgeUses& uses, Memo& memo) {
 }
 
 void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, bool freeform, Memo& memo, Mass* mass) {
-  // The plain Gauss integration is off by up to 8 % on lofted skins. Adaptive Gauss integration agrees with closed forms
-  // and fine meshes, as Gauss-Kronrod's does, which takes fifty times as long on skins of many spans.
-  constexpr double kAdaptiveError = 1e-6;
+  constexpr double kAdaptiveError = 1e-4;
   GProp_GProps volume;
+  if (freeform) volume = VolumeOfFreeform(shape, kAdaptiveError);
   double area = 0;
-  if (freeform) BRepGProp::VolumeProperties(shape, volume, kAdaptiveError, false, false);
   const gp_Pnt apex = box.IsVoid() ? gp_Pnt() : ApexFor(box);
   for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
     const TopoDS_Face& face = TopoDS::Face(e.Current());
