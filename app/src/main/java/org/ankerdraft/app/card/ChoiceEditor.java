@@ -192,7 +192,8 @@ public final class ChoiceEditor {
     list.getStyleClass().add("choices");
     Button pick = new Button("Pick in view");
     pick.setId("pick-areas");
-    pick.getStyleClass().addAll("link", PICK);
+    // No step waits for areas: without a choice it takes them all.
+    pick.getStyleClass().add("link");
     pick.setMinWidth(Region.USE_PREF_SIZE);
     pick.setOnAction(e -> {
       wait(pick, Wanted.AREAS, p -> {});
