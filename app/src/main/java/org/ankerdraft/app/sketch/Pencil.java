@@ -72,6 +72,10 @@ public final class Pencil implements Pen {
   private List<Flaws.Flaw> flaws = List.of();
 
   private String problem = "";
+
+  /** Why the sketch could not be built, though it can be seen; empty if it was. */
+  private String unbuilt = "";
+
   private final Set<String> chosen = new LinkedHashSet<>();
 
   private final Hand hand = new Hand();
@@ -148,7 +152,7 @@ public final class Pencil implements Pen {
 
   /** Why the sketch cannot be as it is, or empty. */
   String problem() {
-    return problem;
+    return problem.isEmpty() ? unbuilt : problem;
   }
 
   Optional<SketchView> seen() {
@@ -163,12 +167,22 @@ public final class Pencil implements Pen {
 
   /** Something was built: perhaps what is waited for. */
   public void built() {
+    String before = unbuilt;
+    unbuilt =
+        session
+            .selectedResult()
+            .filter(r -> r.sketch() == null)
+            .map(StepResult::message)
+            .orElse("");
     Optional<StepResult> result = session.selectedResult().filter(r -> r.sketch() != null);
     if (isWanted && result.isPresent()) {
       isWanted = false;
       begin(result.get());
     } else if (isOn() && result.isPresent()) {
       lay(result.get());
+    }
+    if (isOn() && !unbuilt.equals(before)) {
+      changed.run();
     }
   }
 

@@ -36,16 +36,34 @@ public final class Choosing {
   private final Evaluator values;
   private final Tolerance tolerance;
   private final Vec3 partPull;
+  private final boolean takesSmooth;
 
   /**
+   * Rules of edges describe sharp ones only, which can be rounded.
+   *
    * @param partPull the pull of the part's process, for choices that name none
    */
   public Choosing(NamedShape named, Evaluator values, Vec3 partPull, Tolerance tolerance) {
+    this(named, values, partPull, tolerance, false);
+  }
+
+  private Choosing(
+      NamedShape named, Evaluator values, Vec3 partPull, Tolerance tolerance, boolean takesSmooth) {
+    this.takesSmooth = takesSmooth;
     this.named = named;
     this.topology = named.topology();
     this.values = values;
     this.partPull = partPull;
     this.tolerance = tolerance;
+  }
+
+  /** The same, whose rules describe edges between tangent faces, too. */
+  public Choosing withSmoothEdges() {
+    return new Choosing(named, values, partPull, tolerance, true);
+  }
+
+  private boolean isTaken(Topology.Edge e) {
+    return e.isSharp() || (takesSmooth && e.bend() == Topology.Bend.SMOOTH);
   }
 
   /** Numbers of the chosen faces, ascending. */
@@ -231,7 +249,7 @@ public final class Choosing {
       case EdgeChoice.Sharp _ -> edgesWhere(Topology.Edge::isSharp);
       case EdgeChoice.Parallel p ->
           edgesWhere(e ->
-              e.isSharp()
+              isTaken(e)
                   && e.kind() == Topology.CurveKind.LINE
                   && e.direction().cross(p.direction().unit()).length() < tolerance.angleRad()
                   && (p.step() == null
@@ -291,12 +309,12 @@ public final class Choosing {
   }
 
   private Set<Integer> ofFaces(Set<Integer> faces) {
-    return edgesWhere(e -> e.isSharp() && e.faces().stream().anyMatch(faces::contains));
+    return edgesWhere(e -> isTaken(e) && e.faces().stream().anyMatch(faces::contains));
   }
 
   private Set<Integer> ofStep(EdgeChoice.OfStep s) {
     return edgesWhere(e ->
-        e.isSharp()
+        isTaken(e)
             && e.faces().stream().anyMatch(f -> isOfStep(f, s.step(), null))
             && (s.corner() == null
                 || ((s.corner() == EdgeChoice.Corner.INSIDE)
@@ -320,7 +338,7 @@ public final class Choosing {
                             .orElse(1e300)))
                 .orElseThrow();
       }
-      chosen.stream().filter(e -> topology.edge(e).isSharp()).forEach(out::add);
+      chosen.stream().filter(e -> isTaken(topology.edge(e))).forEach(out::add);
     }
     return out;
   }

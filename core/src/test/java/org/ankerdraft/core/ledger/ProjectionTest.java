@@ -68,6 +68,15 @@ class ProjectionTest {
         .isCloseTo(width * 30 * 5, within(1e-6));
   }
 
+  /** The edges of a face that goes over into rounds without a kink are edges, too. */
+  @Test
+  void edgesOfRoundsAreTaken() {
+    String round = ",{'kind':'round','id':'o','sets':[{'edges':[" + TOP_LOOP + "],'size':'3 mm'}]}";
+    String loop = sketch("{'base':'XY','offset':'30 mm'}", edges(TOP_LOOP, ",'body':'Body'"), "");
+    assertThat(secondMm3(Parts.box(40, 30, 10) + round + loop + EXTRUDED))
+        .isCloseTo(34 * 24 * 5, within(1e-6));
+  }
+
   /** The curves keep their names when others join them, so faces keep theirs. */
   @Test
   void namesFollowFromTheEdges() {

@@ -64,7 +64,7 @@ final class Projector {
   private List<SketchCurve> laid(Projection p)
       throws StepFailed, ExpressionException, Choosing.Adrift {
     NamedShape named = in.body("sketch", p.body()).named();
-    List<Integer> edges = List.copyOf(in.choosing(named).edges(p.edges()));
+    List<Integer> edges = List.copyOf(in.choosing(named).withSmoothEdges().edges(p.edges()));
     List<SketchCurve> out = new ArrayList<>();
     for (int edge : edges) {
       String name = p.name() + (edges.size() == 1 ? "" : "-" + mark(named, edge));
