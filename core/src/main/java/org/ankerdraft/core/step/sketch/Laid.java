@@ -84,10 +84,11 @@ public record Laid(List<SketchCurve> curves) {
       return changed;
     }
     mustBeUntouched(changed);
+    Set<String> theirs = numbers();
     List<SketchCurve> own = new ArrayList<>();
     for (SketchCurve c : changed.curves()) {
       if (!has(c.name())) {
-        own.add(loosened(c));
+        own.add(loosened(c, theirs));
       }
     }
     List<Constraint> held = new ArrayList<>(changed.constraints());
@@ -110,25 +111,29 @@ public record Laid(List<SketchCurve> curves) {
   }
 
   /** Where a number of theirs was taken over it may move again: a relation holds it. */
-  private SketchCurve loosened(SketchCurve curve) {
-    Set<String> theirs = new HashSet<>();
-    curves.forEach(c ->
-        SketchCurve.FORM.visit(
-            c,
-            new Form.Visitor() {
-              @Override
-              public <T> void see(Form<T> form, T value) {
-                if (value instanceof Expr(String text)) {
-                  theirs.add(text);
-                }
-              }
-            }));
+  private static SketchCurve loosened(SketchCurve curve, Set<String> theirs) {
     return SketchCurve.FORM.changed(
         curve,
         exchanging(e ->
             theirs.contains(e.text())
                 ? new Expr(e.text().substring(1, e.text().length() - 1))
                 : e));
+  }
+
+  /** The numbers of all of them, as they are written. */
+  private Set<String> numbers() {
+    Set<String> out = new HashSet<>();
+    Form.Visitor taking =
+        new Form.Visitor() {
+          @Override
+          public <T> void see(Form<T> form, T value) {
+            if (value instanceof Expr(String text)) {
+              out.add(text);
+            }
+          }
+        };
+    curves.forEach(c -> SketchCurve.FORM.visit(c, taking));
+    return out;
   }
 
   private List<Constraint> joints(
