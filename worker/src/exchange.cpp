@@ -4,6 +4,7 @@
 #include <unistd.h>
 
 #include <APIHeaderSection_MakeHeader.hxx>
+#include <Interface_HArray1OfHAsciiString.hxx>
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepGProp.hxx>
 #include <BRepLib.hxx>
@@ -165,6 +166,12 @@ void WriteStep(const StepWrite& in, ShapeStore& store, Bytes* out) {
   }
   NameProducts(writer.Model(), in);
   APIHeaderSection_MakeHeader header(writer.Model());
+  if (in.remarks_size() > 0) {
+    const Handle(Interface_HArray1OfHAsciiString) remarks = new Interface_HArray1OfHAsciiString(1, in.remarks_size());
+    for (int i = 0; i < in.remarks_size(); ++i)
+      remarks->SetValue(i + 1, new TCollection_HAsciiString(in.remarks(i).c_str()));
+    header.SetDescription(remarks);
+  }
   header.SetName(new TCollection_HAsciiString(in.part_name().c_str()));
   // The same part gives the same bytes, so the clock is left out.
   header.SetTimeStamp(new TCollection_HAsciiString("1970-01-01T00:00:00"));

@@ -142,6 +142,9 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
     case Request::kDistance:
       MeasureDistance(request.distance(), store, response.mutable_distance());
       break;
+    case Request::kSilhouettes:
+      TraceSilhouettes(request.silhouettes(), store, response.mutable_curve_points());
+      break;
     case Request::kCurvePoints:
       SampleCurves(request.curve_points(), store, response.mutable_curve_points());
       break;

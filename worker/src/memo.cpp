@@ -4,9 +4,6 @@
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepBndLib.hxx>
-#include <BRepGProp_Domain.hxx>
-#include <BRepGProp_Face.hxx>
-#include <BRepGProp_Vinert.hxx>
 #include <BRepTopAdaptor_FClass2d.hxx>
 #include <BRep_Tool.hxx>
 #include <BndLib_Add3dCurve.hxx>
@@ -20,6 +17,7 @@
 #include <gp_Torus.hxx>
 
 #include "content.h"
+#include "patch.h"
 #include "shapes.h"
 
 namespace ankerdraft {
@@ -92,20 +90,6 @@ Bnd_Box BoxOf(const TopoDS_Edge& edge) {
   const BRepAdaptor_Curve curve(edge);
   BndLib_Add3dCurve::AddOptimal(curve, curve.FirstParameter(), curve.LastParameter(), 0, box);
   return box;
-}
-
-GProp_GProps ConeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
-  BRepGProp_Face bounds;
-  BRepGProp_Vinert cone;
-  cone.SetLocation(apex);
-  bounds.Load(face);
-  if (face.NbChildren() == 0) {
-    cone.Perform(bounds, apex);
-  } else {
-    BRepGProp_Domain domain(face);
-    cone.Perform(bounds, domain, apex);
-  }
-  return cone;
 }
 
 template <class Map>

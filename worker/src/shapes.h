@@ -147,6 +147,7 @@ void WriteStep(const kernel::v1::StepWrite& in, ShapeStore& store, kernel::v1::B
 void MeasureExtremes(const kernel::v1::FaceExtremes& in, ShapeStore& store, kernel::v1::FaceExtremesReply* out);
 void MeasureCurvatures(const kernel::v1::Curvatures& in, ShapeStore& store, kernel::v1::CurvaturesReply* out);
 void MeasureDistance(const kernel::v1::Distance& in, ShapeStore& store, kernel::v1::DistanceReply* out);
+void TraceSilhouettes(const kernel::v1::Silhouettes& in, ShapeStore& store, kernel::v1::CurvePointsReply* out);
 void SampleCurves(const kernel::v1::CurvePoints& in, ShapeStore& store, kernel::v1::CurvePointsReply* out);
 void FindSelfIntersection(const kernel::v1::SelfIntersection& in, ShapeStore& store,
                           kernel::v1::SelfIntersectionReply* out);

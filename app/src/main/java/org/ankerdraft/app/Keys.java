@@ -11,6 +11,7 @@ final class Keys {
   private final Session session;
   private final FileActions files;
   private final Strokes strokes;
+  private final HeldKey held = new HeldKey();
 
   Keys(MainWindow window, Session session, FileActions files, Strokes strokes) {
     this.window = window;
@@ -20,7 +21,9 @@ final class Keys {
   }
 
   void pressed(KeyEvent e) {
-    if (!e.isShortcutDown() && window.isPencils(e)) {
+    if (held.isRepeated(e) && actsOnce(e)) {
+      e.consume();
+    } else if (!e.isShortcutDown() && window.isPencils(e)) {
       e.consume();
     } else if (e.isShortcutDown()) {
       if (withModifier(e)) {
@@ -31,6 +34,18 @@ final class Keys {
     } else if (!window.isTyping()) {
       plain(e);
     }
+  }
+
+  void released() {
+    held.released();
+  }
+
+  /** Whether a key means nothing more while it is held down. */
+  private boolean actsOnce(KeyEvent e) {
+    KeyCode code = e.getCode();
+    boolean isCommit = code == KeyCode.ENTER || code == KeyCode.ESCAPE;
+    boolean isStroke = code.isLetterKey() || code == KeyCode.DELETE;
+    return !e.isShortcutDown() && (isCommit || (isStroke && !window.isTyping()));
   }
 
   private boolean withModifier(KeyEvent e) {

@@ -19,9 +19,11 @@ import org.ankerdraft.app.card.FindingsPane;
 import org.ankerdraft.app.card.LedgerPane;
 import org.ankerdraft.app.card.PartCard;
 import org.ankerdraft.app.card.StepCard;
+import org.ankerdraft.app.chart.Aids;
 import org.ankerdraft.app.chart.ChartView;
 import org.ankerdraft.app.chart.Handles;
 import org.ankerdraft.app.chart.Pen;
+import org.ankerdraft.app.chart.Proposed;
 import org.ankerdraft.app.chart.PullGrip;
 import org.ankerdraft.app.chart.SketchLines;
 import org.ankerdraft.app.flat.FlatPane;
@@ -37,6 +39,7 @@ import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
+import org.ankerdraft.core.ledger.Mooring;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.step.sketch.Sketch;
@@ -84,12 +87,13 @@ final class MainWindow {
   private QuickAdd quick;
   private final FileActions files;
   private final StartPane start;
-  private final Strokes strokes;
   private Palette palette = Palette.CHART;
   private Look.Map map = Look.Map.WALL;
 
   /** The look of the last report: its scale holds while the next is made. */
   private Look lastChecked;
+
+  private Proposed proposed = Proposed.NOTHING;
 
   private org.ankerdraft.render.draw.Scene scene = org.ankerdraft.render.draw.Scene.empty();
 
@@ -98,7 +102,7 @@ final class MainWindow {
     this.session = session;
     view = new ChartView(Look.plain(palette));
     choices = new ChoiceEditor(session);
-    card = new StepCard(session, choices, this::togglePencil);
+    card = new StepCard(session, choices, this::togglePencil, this::propose);
     partCard = new PartCard(session, choices);
     findings = new FindingsPane(session, this::fly);
     measure = new MeasureCard(session, view::dimensions);
@@ -110,7 +114,6 @@ final class MainWindow {
     actions = new Actions(session, this, files).all();
     ledger = new LedgerPane(session, () -> showPartCard(true));
     rail = new RailPane(actions);
-    strokes = new Strokes(actions, rail);
     top =
         new TopBar(
             session,
@@ -161,14 +164,14 @@ final class MainWindow {
     Pointing pointing = new Pointing(session, view, choices, measure, flat, status);
     view.onHover(pointing::hovered);
     view.onPick(pointing::picked);
+    view.onList(pointing::listed);
     choices.onPen(this::takePen);
     choices.onWaitingChanged(() ->
         session.viewBefore(
-            choices.isWaiting() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
-    stage
-        .getScene()
-        .addEventFilter(KeyEvent.KEY_PRESSED, new Keys(this, session, files, strokes)::pressed);
-    stage.getScene().addEventFilter(KeyEvent.KEY_RELEASED, e -> strokes.released());
+            choices.looksBefore() ? session.selectedStep().map(s -> s.id()).orElse(null) : null));
+    Keys keys = new Keys(this, session, files, new Strokes(actions, rail));
+    stage.getScene().addEventFilter(KeyEvent.KEY_PRESSED, keys::pressed);
+    stage.getScene().addEventFilter(KeyEvent.KEY_RELEASED, e -> keys.released());
   }
 
   /** The view goes back to where it was when the pen is taken back. */
@@ -370,18 +373,32 @@ final class MainWindow {
     }
     Set<Integer> faces = Picked.ids(session.picked(), view.scene(), true);
     Set<Integer> edges = Picked.ids(session.picked(), view.scene(), false);
-    look = Looks.tinted(look, view.scene(), session.document());
-    view.look(look.withEdited(faces, edges));
+    look = Looks.tinted(look, view.scene(), session.document()).withUnit(session.unit());
+    view.look(
+        look.withEdited(
+            proposed.withIds(faces, view.scene(), true),
+            proposed.withIds(edges, view.scene(), false)));
     view.labels(
         folding
             ? List.of()
-            : Labels.of(
-                map,
-                view.scene().bodies(),
-                session.isReportCurrent() ? session.report().orElse(null) : null));
+            : proposed.with(
+                Labels.of(
+                    map,
+                    view.scene().bodies(),
+                    session.isReportCurrent() ? session.report().orElse(null) : null,
+                    session.unit())));
     view.lines(SketchLines.of(session));
+    view.aids(Aids.of(session));
     pencil.look();
     showHandles(folding);
+  }
+
+  private void propose(List<Mooring> moorings) {
+    Proposed changed = new Proposed(moorings);
+    if (!changed.equals(proposed)) {
+      proposed = changed;
+      restyle();
+    }
   }
 
   private void showHandles(boolean folding) {

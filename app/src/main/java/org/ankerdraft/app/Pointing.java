@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import javafx.scene.input.MouseEvent;
 import org.ankerdraft.app.card.ChoiceEditor;
 import org.ankerdraft.app.chart.ChartView;
@@ -40,6 +39,7 @@ final class Pointing {
   private final MeasureCard measure;
   private final FlatSide flat;
   private final StatusBar status;
+  private final PickList list;
 
   /** The cut of the last look at the section's cap, and what it is of. */
   private SectionCut cut;
@@ -60,6 +60,7 @@ final class Pointing {
     this.measure = measure;
     this.flat = flat;
     this.status = status;
+    this.list = new PickList(session, view);
   }
 
   /** An edge is picked before a face, but for a field that waits for faces. */
@@ -77,7 +78,7 @@ final class Pointing {
     Scene.Item face = edge ? null : view.scene().faceAt(u.face());
     view.showHover(
         face != null && !edgesWanted ? u.face() : 0,
-        edge ? Set.of(u.edge()) : face != null ? edgesOf(face) : Set.of());
+        edge ? Set.of(u.edge()) : face != null ? view.scene().edgesOf(u.face()) : Set.of());
     Scene.Item item = edge ? view.scene().edgeAt(u.edge()) : face;
     flat.light(item == null ? "" : item.body().name(), item == null || edge ? 0 : item.number());
     view.reading(null);
@@ -109,9 +110,8 @@ final class Pointing {
   private void tellCap(Vec3 place) {
     SectionCut now = cut();
     Optional<SectionCut.Thickness> thickness = now.thickness(place);
-    thickness.ifPresent(t ->
-        view.reading(
-            new Dimension(t.from(), t.to(), String.format(Locale.ROOT, "%.2f", t.mm()), true)));
+    thickness.ifPresent(
+        t -> view.reading(new Dimension(t.from(), t.to(), session.unit().number(t.mm(), 2), true)));
     status.under(
         String.format(Locale.ROOT, "section, %.1f mm² of material", now.areaMm2()),
         thickness.map(t -> String.format(Locale.ROOT, "%.3f mm across", t.mm())).orElse(""));
@@ -124,14 +124,6 @@ final class Pointing {
       cut = new SectionCut(cutOf.stream().map(BodyAnalysis::mesh).toList(), cutAt);
     }
     return cut;
-  }
-
-  /** Ids of the edges around a face. */
-  private Set<Integer> edgesOf(Scene.Item face) {
-    return face.body().named().topology().face(face.number()).loops().stream()
-        .flatMap(List::stream)
-        .map(e -> view.scene().edgeId(face.body().name(), e))
-        .collect(Collectors.toSet());
   }
 
   void picked(ChartView.Under u, MouseEvent e) {
@@ -149,6 +141,19 @@ final class Pointing {
       }
       return;
     }
+    take(item, edge, e.getClickCount() == 2, e.isControlDown() || e.isShortcutDown());
+  }
+
+  /** Offers all that lies at a pixel, also behind the solid. */
+  void listed(double x, double y) {
+    list.open(
+        x,
+        y,
+        t -> !choices.isWaiting() || choices.takes(t.isEdge()),
+        (item, isEdge) -> take(item, isEdge, false, false));
+  }
+
+  private void take(Scene.Item item, boolean edge, boolean isDouble, boolean more) {
     Body body = item.body();
     EdgeName edgeName = edge ? body.named().edgeName(item.number()) : null;
     FaceName faceName = edge ? edgeName.faces().getFirst() : body.named().faceName(item.number());
@@ -158,10 +163,10 @@ final class Pointing {
       session.pick(thing, true);
     } else if (measure.isOn()) {
       measure.take(thing.name());
-    } else if (e.getClickCount() == 2) {
+    } else if (isDouble) {
       session.select(faceName.step());
     } else {
-      session.pick(thing, e.isControlDown() || e.isShortcutDown());
+      session.pick(thing, more);
     }
   }
 

@@ -5,10 +5,12 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.ankerdraft.app.session.Session;
+import org.ankerdraft.core.expression.LengthUnit;
 
 /** What is under the pointer, what is being built, how long it took. */
 final class StatusBar extends HBox {
@@ -18,6 +20,7 @@ final class StatusBar extends HBox {
   private final Label building = new Label();
   private final ProgressBar bar = new ProgressBar();
   private final Button cancel = new Button("Cancel");
+  private final Button unit = new Button();
 
   StatusBar(Session session) {
     this.session = session;
@@ -30,8 +33,10 @@ final class StatusBar extends HBox {
     bar.setPrefWidth(110);
     cancel.getStyleClass().add("link");
     cancel.setOnAction(e -> session.cancelBuild());
-    Label unit = new Label("mm");
-    unit.getStyleClass().add("second");
+    unit.setId("unit");
+    unit.getStyleClass().add("link");
+    unit.setTooltip(new Tooltip("Show lengths in millimetres or inches"));
+    unit.setOnAction(e -> toggleUnit());
     building.getStyleClass().add("second");
     building.setId("status");
     building.setMinWidth(Region.USE_PREF_SIZE);
@@ -41,11 +46,17 @@ final class StatusBar extends HBox {
   }
 
   void under(String thing, String measured) {
-    under.setText(thing);
-    numbers.setText(measured);
+    under.setText(session.unit().said(thing));
+    numbers.setText(session.unit().said(measured));
+  }
+
+  private void toggleUnit() {
+    LengthUnit other = session.unit() == LengthUnit.MM ? LengthUnit.INCH : LengthUnit.MM;
+    session.edit(session.document().withUnit(other));
   }
 
   void show() {
+    unit.setText(session.unit().symbol());
     boolean busy = session.progressShare() >= 0;
     bar.setVisible(busy);
     bar.setManaged(busy);
@@ -70,6 +81,6 @@ final class StatusBar extends HBox {
                     s.rebuilt(),
                     s.rebuilt() == 1 ? "step" : "steps"))
             .orElse("");
-    building.setText(session.notice().isEmpty() ? built : session.notice());
+    building.setText(session.notice().isEmpty() ? built : session.unit().said(session.notice()));
   }
 }

@@ -1,7 +1,6 @@
 package org.ankerdraft.app;
 
 import java.util.List;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import org.ankerdraft.core.step.Stage;
 
@@ -12,15 +11,8 @@ import org.ankerdraft.core.step.Stage;
 final class Strokes {
   private static final long WAIT_NANOS = 4_000_000_000L;
 
-  /**
-   * Longer than a keyboard waits before it repeats; a release that was lost is forgotten after it.
-   */
-  private static final long REPEAT_NANOS = 1_000_000_000L;
-
   private final List<Action> actions;
   private final RailPane rail;
-  private KeyCode held;
-  private long heldSeen;
   private String first = "";
   private long since;
 
@@ -33,9 +25,6 @@ final class Strokes {
   boolean pressed(KeyEvent e) {
     if (!e.getCode().isLetterKey() || e.isAltDown()) {
       return false;
-    }
-    if (isRepeat(e.getCode())) {
-      return true;
     }
     String letter = e.getCode().getName();
     if (!first.isEmpty() && System.nanoTime() - since < WAIT_NANOS) {
@@ -59,21 +48,5 @@ final class Strokes {
       }
     }
     return false;
-  }
-
-  /**
-   * A key that is held down repeats its press without a release between; only the first is a
-   * stroke.
-   */
-  private boolean isRepeat(KeyCode code) {
-    long now = System.nanoTime();
-    boolean repeat = code == held && now - heldSeen < REPEAT_NANOS;
-    held = code;
-    heldSeen = now;
-    return repeat;
-  }
-
-  void released() {
-    held = null;
   }
 }

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import javafx.scene.control.ComboBox;
 import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.part.Read;
 import org.ankerdraft.core.step.datum.DatumPlane;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.junit.jupiter.api.Test;
@@ -63,5 +65,63 @@ class DatumsTest extends InWindow {
     until(() -> datum().angle().text().equals("0 deg"));
     settle();
     assertThat(heightOf(sketch.id())).isCloseTo(1, within(1e-9));
+  }
+
+  /** A datum is seen whatever is selected, beside the part, under its name. */
+  @Test
+  void aDatumStaysInSight() throws Exception {
+    keys(KeyCode.S, KeyCode.L);
+    settle();
+    robot.interact(() -> window.session().select("block"));
+    var aids = onFx(() -> window.view().aids());
+    assertThat(aids).hasSize(1);
+    assertThat(aids.getFirst().name()).isEqualTo("Datum plane");
+    assertThat(aids.getFirst().lines()).hasSize(4);
+  }
+
+  /**
+   * A tapped hole is marked by three quarters of a circle of its thread's diameter at both ends.
+   */
+  @Test
+  void aThreadIsMarkedInTheView() throws Exception {
+    settle();
+    keys(KeyCode.S, KeyCode.H);
+    settle();
+    assertThat(onFx(() -> window.view().aids())).isEmpty();
+    robot.interact(() -> robot.lookup("#field-screw").<String>queryComboBox().setValue("M4"));
+    until(() -> !window.view().aids().isEmpty());
+    var mark = onFx(() -> window.view().aids().getFirst());
+    assertThat(mark.name()).isEqualTo("M4");
+    assertThat(mark.lines()).hasSize(2);
+    assertThat(mark.lines().getFirst())
+        .allSatisfy(p -> assertThat(Math.hypot(p.x(), p.y())).isCloseTo(2, within(1e-9)));
+    robot.interact(
+        () -> robot.lookup("#field-fit").<String>queryComboBox().setValue("passes, medium"));
+    until(() -> window.view().aids().isEmpty());
+  }
+
+  /** Of several bodies those are marked that the selected step works on. */
+  @Test
+  void whatAStepWorksOnIsMarkedInTheView() throws Exception {
+    String two =
+        part()
+            .replace(
+                "]}\n",
+                """
+                ,
+                {"kind": "sketch", "id": "t", "curves": [{"curve": "rectangle", "name": "r", "centre": ["80 mm", "0 mm"], "width": "20 mm", "height": "20 mm"}]},
+                {"kind": "extrude", "id": "post", "sketch": "t", "depth": "30 mm", "body": "Post"},
+                {"kind": "chamfer", "id": "c", "body": "Post", "sets": [{"edges": [{"choose": "outside corners"}], "size": "1 mm"}]}]}
+                """);
+    var both = ((Read.Ok) PartJson.read(two)).part();
+    robot.interact(() -> window.session().edit(both));
+    settle();
+    robot.interact(() -> window.session().select("c"));
+    until(() -> !window.view().aids().isEmpty());
+    var aids = onFx(() -> window.view().aids());
+    assertThat(aids).extracting(a -> a.name()).containsExactly("works on Post");
+    assertThat(aids.getFirst().lines().getFirst().getLast().z()).isCloseTo(30, within(1e-6));
+    robot.interact(() -> window.session().select("post"));
+    until(() -> window.view().aids().isEmpty());
   }
 }

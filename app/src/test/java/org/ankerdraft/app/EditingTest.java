@@ -115,13 +115,17 @@ class EditingTest extends InWindow {
   }
 
   @Test
-  void anOrderThatBreaksAReferenceIsRefusedInWords() throws Exception {
+  void anOrderThatBreaksAReferenceIsAskedAboutInWords() throws Exception {
     onMenu("w", "Move up");
     assertThat(steps()).containsExactly("s", "box", "w", "o");
     robot.rightClickOn("#step-w");
     robot.clickOn("Move up");
+    // The body that the shell needs cannot move along: it stands where the shell would go.
+    assertThat(onFx(() -> robot.lookup("Move together").tryQuery())).isEmpty();
+    assertThat(robot.lookup(".dialog-pane .content").queryLabeled().getText())
+        .contains("Shell needs");
+    robot.clickOn("Cancel");
     assertThat(steps()).containsExactly("s", "box", "w", "o");
-    assertThat(text("#status")).contains("Shell needs");
   }
 
   @Test
@@ -285,6 +289,22 @@ class EditingTest extends InWindow {
           .as("no journal is left")
           .noneMatch(n -> n.startsWith(".box"));
     }
+  }
+
+  /** A key that is held down repeats itself; a stroke is one all the same. */
+  @Test
+  void aHeldKeyTakesOneStepAway() throws Exception {
+    int before = steps().size();
+    robot.clickOn("#step-w");
+    robot.interact(() -> window.view().requestFocus());
+    hold(KeyCode.DELETE, 3);
+    until(() -> steps().size() == before - 1);
+    robot.clickOn("#step-box");
+    robot.interact(() -> window.view().requestFocus());
+    hold(KeyCode.DELETE, 3);
+    until(() -> steps().size() == before - 2);
+    hold(KeyCode.ESCAPE, 3);
+    assertThat(steps()).hasSize(before - 2);
   }
 
   /** A key that is held down asks again and again, faster than a file is written. */

@@ -5,11 +5,17 @@ import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
+import javafx.event.Event;
+import javafx.event.EventType;
+import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.app.session.Workbench;
+import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.AfterEach;
@@ -76,24 +82,36 @@ abstract class InWindow {
             && window.session().state().get().part().equals(window.session().document()));
   }
 
+  /** The first body, as it was built last. */
+  protected NamedShape body() {
+    return onFx(
+        () -> window.session().state().orElseThrow().bodies().values().iterator().next().named());
+  }
+
   protected double volume() {
-    return onFx(() ->
-        window
-            .session()
-            .state()
-            .orElseThrow()
-            .bodies()
-            .values()
-            .iterator()
-            .next()
-            .named()
-            .shape()
-            .mass()
-            .volumeMm3());
+    return body().shape().mass().volumeMm3();
   }
 
   protected String text(String query) {
     return onFx(() -> ((Label) robot.lookup(query).query()).getText());
+  }
+
+  /** A key that is held down so long that it repeats; then it is let go. */
+  protected void hold(KeyCode code, int presses) {
+    robot.interact(() -> {
+      var scene = window.view().getScene();
+      for (int i = 0; i < presses; i++) {
+        fire(scene, KeyEvent.KEY_PRESSED, code);
+      }
+      fire(scene, KeyEvent.KEY_RELEASED, code);
+    });
+  }
+
+  private static void fire(Scene scene, EventType<KeyEvent> type, KeyCode code) {
+    Node focus = scene.getFocusOwner();
+    Event.fireEvent(
+        focus == null ? scene : focus,
+        new KeyEvent(type, "", "", code, false, false, false, false));
   }
 
   /** Strokes in the view. */

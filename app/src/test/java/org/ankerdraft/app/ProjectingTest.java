@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.app.chart.ChartView;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.part.Read;
 import org.ankerdraft.core.select.EdgeChoice;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.constraint.Relation;
@@ -102,5 +104,30 @@ class ProjectingTest extends InWindow {
     assertThat(onFx(() -> window.session().viewedBefore())).isEmpty();
     robot.interact(() -> window.session().undo());
     until(() -> sketch().curves().isEmpty());
+  }
+
+  /** A curved face is taken with its edges and the lines where it turns away. */
+  @Test
+  void aCurvedFaceIsTakenWithItsSilhouettes() throws Exception {
+    String rod =
+        """
+        {"ankerdraft": 1, "name": "rod", "steps": [
+          {"kind": "sketch", "id": "s", "plane": {"base": "XZ"}, "curves": [
+            {"curve": "circle", "name": "k", "diameter": "20 mm"}]},
+          {"kind": "extrude", "id": "rod", "sketch": "s", "depth": "60 mm", "extent": "symmetric", "body": "Body"},
+          {"kind": "sketch", "id": "t", "plane": {"base": "XY", "offset": "20 mm"}, "curves": []}]}
+        """;
+    var part = ((Read.Ok) PartJson.read(rod)).part();
+    robot.interact(() -> window.session().edit(part));
+    settle();
+    robot.interact(() -> window.session().select("t"));
+    keys(KeyCode.S, KeyCode.D);
+    until(() -> robot.lookup("#tool-project").tryQuery().isPresent());
+    key(KeyCode.J);
+    robot.clickOn(onScreen(new Vec3(3, 4, 10)));
+    until(() -> sketch().projections().size() == 1);
+    assertThat(sketch().projections().getFirst().silhouettes()).hasSize(1);
+    // Both ends, seen on edge, and both sides.
+    until(() -> onFx(() -> projected() >= 3));
   }
 }

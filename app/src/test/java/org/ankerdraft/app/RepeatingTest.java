@@ -3,9 +3,14 @@ package org.ankerdraft.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.step.pattern.Pattern;
 import org.ankerdraft.core.step.revolve.Revolve;
+import org.ankerdraft.render.draw.Camera;
+import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 
 /** Patterns and revolutions from the keys and the card, live and undone. */
@@ -21,7 +26,11 @@ class RepeatingTest extends InWindow {
       {"kind": "extrude", "id": "plate", "sketch": "s", "depth": "4 mm", "body": "Plate"},
       {"kind": "hole", "id": "h", "plane": {"base": "XY"}, "diameter": "6 mm", "points": [{"id": "a", "at": ["-40 mm", "0 mm"]}]},
       {"kind": "sketch", "id": "section", "plane": {"base": "XZ"}, "curves": [
-        {"curve": "rectangle", "name": "q", "corner": ["3 mm", "4 mm"], "width": "2 mm", "height": "5 mm"}]}]}
+        {"curve": "rectangle", "name": "q", "corner": ["3 mm", "4 mm"], "width": "2 mm", "height": "5 mm"}]},
+      {"kind": "sketch", "id": "spots", "label": "Spots", "curves": [
+        {"curve": "point", "name": "o", "at": ["-40 mm", "0 mm"]},
+        {"curve": "point", "name": "a", "at": ["10 mm", "12 mm"]},
+        {"curve": "point", "name": "b", "at": ["30 mm", "-9 mm"]}]}]}
     """;
   }
 
@@ -48,6 +57,66 @@ class RepeatingTest extends InWindow {
     robot.push(KeyCode.CONTROL, KeyCode.Z);
     settle();
     assertThat(volume()).isCloseTo(PLATE - 5 * HOLE, within(1e-3));
+  }
+
+  /** A copy is pressed to leave it out, and comes back when it is taken off the list. */
+  @Test
+  void copiesAreLeftOutByPointing() throws Exception {
+    robot.interact(() -> window.session().select("h"));
+    keys(KeyCode.S, KeyCode.P);
+    type("#field-count", "5");
+    robot.push(KeyCode.ENTER);
+    type("#field-spacing", "20 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    robot.interact(() -> robot.lookup("#pick-copies").queryButton().fire());
+    pressHoleAt(0);
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 4 * HOLE, within(1e-3));
+    pressHoleAt(40);
+    settle();
+    assertThat(((Pattern) onFx(() -> window.session().document().steps().getLast())).without())
+        .containsExactly("3", "5");
+    robot.push(KeyCode.ESCAPE);
+    robot.interact(() ->
+        robot.lookup(".away").queryAllAs(Button.class).stream()
+            .filter(Button::isVisible)
+            .filter(b ->
+                b.getParent().lookup(".label") instanceof Label l && l.getText().equals("copy 3"))
+            .findFirst()
+            .orElseThrow()
+            .fire());
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 4 * HOLE, within(1e-3));
+  }
+
+  /** On the far side of its wall, near its upper edge, where one looks at it from above. */
+  private void pressHoleAt(double x) {
+    Vec3 sight =
+        onFx(() -> {
+          Camera c = window.view().camera();
+          return c.at(1, 1, 1).minus(c.at(1, 1, 0));
+        });
+    Vec3 toViewer = new Vec3(sight.x(), sight.y(), 0).unit();
+    robot.clickOn(onScreen(new Vec3(x, 0, 3.6).minus(toViewer.times(2.99))));
+  }
+
+  /** The points of a sketch say where the copies lie. */
+  @Test
+  void aStepIsRepeatedAtThePointsOfASketch() throws Exception {
+    robot.interact(() -> window.session().select("h"));
+    keys(KeyCode.S, KeyCode.P);
+    settle();
+    robot.interact(() -> robot.lookup("#field-way").<String>queryComboBox().setValue("at points"));
+    until(() -> robot.lookup("#field-sketch").tryQuery().isPresent());
+    robot.interact(() -> {
+      ComboBox<String> sketch = robot.lookup("#field-sketch").queryComboBox();
+      sketch.setValue("spots");
+    });
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 3 * HOLE, within(1e-3));
+    Pattern pattern = (Pattern) onFx(() -> window.session().document().steps().getLast());
+    assertThat(pattern.sketch()).isEqualTo("spots");
   }
 
   @Test

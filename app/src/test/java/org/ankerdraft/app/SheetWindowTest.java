@@ -179,4 +179,19 @@ class SheetWindowTest extends InWindow {
     settle();
     assertThat(text("#flat-title")).contains("40.00 × 30.00").contains("2 mm");
   }
+
+  /** When the flat takes room from the view the part is still seen whole, until a hand moves it. */
+  @Test
+  void thePartStaysWholeBesideTheFlat() {
+    Camera camera = onFx(() -> window.view().camera());
+    for (Vec3 corner : body().topology().vertices()) {
+      assertThat(camera.screenX(corner)).isBetween(0.0, (double) camera.width());
+      assertThat(camera.screenY(corner)).isBetween(0.0, (double) camera.height());
+    }
+    robot.interact(() -> window.view().camera(camera.scaled(2)));
+    double scale = onFx(() -> window.view().camera().pixelsPerMm());
+    robot.interact(() -> window.view().resize(500, 300));
+    robot.interact(() -> window.view().layout());
+    assertThat(onFx(() -> window.view().camera().pixelsPerMm())).isEqualTo(scale);
+  }
 }

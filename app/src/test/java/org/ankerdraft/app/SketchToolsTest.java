@@ -129,7 +129,7 @@ class SketchToolsTest extends DrawingWindow {
     click((-18 - 3 * 8 + 3 * 6 + 18) / 8.0, (-6 + 3 * 8 + 3 * 9 - 5) / 8.0);
     until(() -> robot.lookup("#offset-distance").query().isVisible());
     type("#offset-distance", "2");
-    robot.push(KeyCode.ENTER);
+    hold(KeyCode.ENTER, 4);
     until(() -> sketch().curves().size() == 2);
     assertThat(sketch().curves().getLast()).isInstanceOf(SketchCurve.Spline.class);
     assertThat(said()).contains("strays from the true offset");

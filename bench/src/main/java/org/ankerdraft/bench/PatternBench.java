@@ -48,7 +48,24 @@ public final class PatternBench {
         Math.log(many / few) / Math.log(20),
         "at most 1.2",
         String.format(Locale.ROOT, "%.0f to %.0f ms", few, many));
+    double cutters = lastStep(CUTTERS);
+    Bench.ratio(
+        "forty cutters of 0.08 mm round an axis / 5 s",
+        cutters / 5000,
+        "at most 1",
+        String.format(Locale.ROOT, "%.0f ms", cutters));
   }
+
+  /** A drum of 60 mm; the cutters end 0.9 mm from its skin. */
+  private static final String CUTTERS =
+      """
+      {"ankerdraft": 1, "name": "drum", "steps": [
+        {"kind": "sketch", "id": "s", "curves": [{"curve": "circle", "name": "k", "diameter": "60 mm"}]},
+        {"kind": "extrude", "id": "drum", "sketch": "s", "depth": "20 mm", "body": "Drum"},
+        {"kind": "sketch", "id": "c", "curves": [{"curve": "rectangle", "name": "r", "corner": ["20 mm", "-0.04 mm"], "width": "9.1 mm", "height": "0.08 mm"}]},
+        {"kind": "extrude", "id": "blade", "sketch": "c", "depth": "15 mm", "startOffset": "5 mm", "use": "subtract", "targets": ["Drum"]},
+        {"kind": "pattern", "id": "blades", "steps": ["blade"], "way": "round", "axis": {"base": "Z"}, "count": 40}]}
+      """;
 
   /** The pattern step alone, with a fresh worker. */
   private static double pattern(int holes) {
@@ -66,6 +83,11 @@ public final class PatternBench {
             STEP_MM,
             holes / COLUMNS,
             STEP_MM);
+    return lastStep(text);
+  }
+
+  /** The time that the last step of a part takes, ms. */
+  private static double lastStep(String text) {
     if (!(PartJson.read(text) instanceof Read.Ok(PartDocument part))) {
       throw new IllegalStateException("the bench's own part is read");
     }

@@ -21,11 +21,32 @@ public final class RebuildBench {
   private RebuildBench() {}
 
   public static void main(String[] args) throws IOException, InterruptedException {
-    PartDocument part = Bench.lampBase();
+    Times times = times(Bench.lampBase(), ROUNDS);
+    Bench.ratio(
+        "rebuild / its requests alone",
+        times.rebuilt / times.replayed,
+        "at most 1.2",
+        String.format("%.0f / %.0f ms", times.rebuilt, times.replayed));
+    Bench.ratio(
+        "rebuild / its requests without the proofs",
+        times.rebuilt / times.bare,
+        "for information",
+        String.format("%.0f / %.0f ms", times.rebuilt, times.bare));
+  }
+
+  /**
+   * The shortest times of a rebuild, ms.
+   *
+   * @param replayed of its requests alone
+   * @param bare of its requests without the proofs
+   */
+  record Times(double rebuilt, double replayed, double bare) {}
+
+  static Times times(PartDocument part, int rounds) throws IOException, InterruptedException {
     List<byte[]> all = new ArrayList<>();
     List<byte[]> primitives = new ArrayList<>();
     double best = Double.MAX_VALUE;
-    for (int i = 0; i < ROUNDS; i++) {
+    for (int i = 0; i < rounds; i++) {
       Relay relay = i == 0 ? recorder(all, primitives) : Relay.PLAIN;
       try (GeometryKernel kernel = new GeometryKernel(Bench.worker(), relay)) {
         best = Math.min(best, Bench.build(kernel, part).ms());
@@ -33,20 +54,11 @@ public final class RebuildBench {
     }
     double replayed = Double.MAX_VALUE;
     double bare = Double.MAX_VALUE;
-    for (int i = 0; i < ROUNDS; i++) {
+    for (int i = 0; i < rounds; i++) {
       replayed = Math.min(replayed, Replay.run(Bench.worker(), all) / 1e6);
       bare = Math.min(bare, Replay.run(Bench.worker(), primitives) / 1e6);
     }
-    Bench.ratio(
-        "rebuild / its requests alone",
-        best / replayed,
-        "at most 1.2",
-        String.format("%.0f / %.0f ms", best, replayed));
-    Bench.ratio(
-        "rebuild / its requests without the proofs",
-        best / bare,
-        "for information",
-        String.format("%.0f / %.0f ms", best, bare));
+    return new Times(best, replayed, bare);
   }
 
   private static Relay recorder(List<byte[]> all, List<byte[]> primitives) {

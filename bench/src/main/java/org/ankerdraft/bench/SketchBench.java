@@ -17,7 +17,7 @@ import org.ankerdraft.vectors.Xy;
 
 /** How fast a sketch follows the hand. */
 final class SketchBench {
-  private static final int WARMING = 30;
+  private static final int WARMING = 200;
   private static final int ROUNDS = 31;
   private static final double WANTED_MS = 10;
 

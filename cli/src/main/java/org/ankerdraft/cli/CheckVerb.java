@@ -14,6 +14,7 @@ import org.ankerdraft.core.check.RepairTrials;
 import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.form.FormatException;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.Threads;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.survey.BodyAnalysis;
@@ -105,7 +106,7 @@ final class CheckVerb implements Callable<Integer> {
     report.unchecked().forEach(u -> err.println("not checked: " + u.inWords()));
     err.flush();
     if (json) {
-      out.println(Json.text(asJson(report)));
+      out.println(Json.text(asJson(state, report)));
     } else {
       out.printf(
           "%s: draft %s; wall %s; flat %s%n",
@@ -116,11 +117,12 @@ final class CheckVerb implements Callable<Integer> {
       report
           .findings()
           .forEach(f -> out.printf("%-8s %-14s %s%n", f.severity().word(), f.code(), f.message()));
+      Threads.inWords(state).forEach(line -> out.printf("%-8s %s%n", "thread", line));
     }
     out.flush();
   }
 
-  private static ObjectNode asJson(CheckReport report) {
+  private static ObjectNode asJson(PartState state, CheckReport report) {
     ObjectNode root = Json.object();
     ObjectNode verdict = root.putObject("verdict");
     verdict.put("draft", report.verdict(Finding.Subject.DRAFT));
@@ -154,7 +156,22 @@ final class CheckVerb implements Callable<Integer> {
     report.bodies().values().stream()
         .filter(a -> a.wall() != null)
         .forEach(a -> walls.add(wall(a)));
+    ArrayNode threads = root.putArray("threads");
+    Threads.of(state).forEach(wall -> threads.add(thread(wall)));
     return root;
+  }
+
+  private static ObjectNode thread(Threads.Wall wall) {
+    ObjectNode n = Json.object();
+    n.put("thread", wall.thread().name());
+    n.put("pitch", wall.thread().pitchMm());
+    n.put("depth", wall.depthMm());
+    n.put("hole", wall.drillMm());
+    n.put("step", wall.step());
+    n.put("body", wall.body());
+    n.put("face", wall.face().toString());
+    n.set("point", Json.point(wall.from()));
+    return n;
   }
 
   /** The step as it would stand in the part's file. */

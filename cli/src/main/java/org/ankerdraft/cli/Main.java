@@ -20,7 +20,8 @@ import picocli.CommandLine.Command;
       ExportVerb.class,
       ProfileVerb.class,
       ParametersVerb.class,
-      UnfoldVerb.class
+      UnfoldVerb.class,
+      MoorVerb.class
     })
 public final class Main {
   private Main() {}

@@ -10,6 +10,7 @@ import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.zip.ZipFile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -287,6 +288,40 @@ class VerbsTest {
         .contains("corner.sharp");
   }
 
+  /** Threads are not modelled: they are told by the check and stand in the files. */
+  @Test
+  void threadsAreToldAndStandInTheFiles() throws Exception {
+    Path file = folder.resolve("plate.json");
+    Files.writeString(
+        file,
+        """
+        {"ankerdraft": 1, "name": "plate", "steps": [
+          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+          {"kind": "extrude", "id": "plate", "sketch": "s", "depth": "4 mm", "body": "Plate"},
+          {"kind": "hole", "id": "h", "label": "Lid screws", "screw": "M3", "plane": {"base": "XY"},
+           "points": [["-9 mm", "0 mm"], ["9 mm", "0 mm"]]}]}
+        """);
+    String said = "2 × M3 tapped 4 mm deep, pitch 0.5 mm, hole Ø 2.5 mm (Lid screws)";
+    assertThat(run("check", file.toString()).out()).contains("thread   " + said);
+    JsonNode threads = run("check", file.toString(), "--json").json().path("threads");
+    assertThat(threads).hasSize(2);
+    assertThat(threads.path(0).path("hole").asDouble()).isCloseTo(2.5, within(1e-9));
+    Path step = folder.resolve("plate.step");
+    assertThat(run("export", file.toString(), step.toString()).exit()).isZero();
+    assertThat(Files.readString(step, StandardCharsets.ISO_8859_1).lines().limit(12))
+        .as("in the header's description")
+        .anyMatch(l -> l.contains("2 x M3 tapped 4 mm deep"));
+    Path mesh = folder.resolve("plate.3mf");
+    assertThat(run("export", file.toString(), mesh.toString()).exit()).isZero();
+    try (ZipFile zip = new ZipFile(mesh.toFile())) {
+      String model =
+          new String(
+              zip.getInputStream(zip.getEntry("3D/3dmodel.model")).readAllBytes(),
+              StandardCharsets.UTF_8);
+      assertThat(model).contains("<metadata name=\"Description\">" + said + "</metadata>");
+    }
+  }
+
   @Test
   void misuseIsExitTwo() {
     assertThat(run("check", "/nonexistent.json").exit).isEqualTo(2);
@@ -450,5 +485,38 @@ class VerbsTest {
         .contains("line 2");
     assertThat(run("parameters", changed, "--from", table.toString()).err)
         .contains("--to OUT.json");
+  }
+
+  /** A round whose edges are gone: listed with candidates, taken likely or as given. */
+  @Test
+  void stepsAdriftAreMoored() throws Exception {
+    Path file = folder.resolve("adrift.json");
+    Files.writeString(
+        file,
+        """
+        {"ankerdraft": 1, "name": "block", "steps": [
+          {"kind": "sketch", "id": "s", "curves": [{"curve": "rectangle", "name": "r", "width": "40 mm", "height": "30 mm"}]},
+          {"kind": "extrude", "id": "box", "sketch": "s", "depth": "20 mm", "body": "Body"},
+          {"kind": "chamfer", "id": "c", "sets": [{"size": "2 mm", "edges": [
+            {"choose": "edge", "name": "box/end|box/side:q.right", "hint": {"x": 20, "y": 0, "z": 20, "kind": "line", "size": 30}}]}]}]}
+        """);
+    String adrift = file.toString();
+    Ran listed = run("moor", adrift);
+    assertThat(listed.exit).isNotZero();
+    assertThat(listed.out)
+        .contains("c: edge box/end|box/side:q.right is gone")
+        .contains("box/end|box/side:r.right")
+        .contains("in the same place");
+    String moored = folder.resolve("moored.json").toString();
+    run("moor", adrift, "--to", moored);
+    // 20 x 30 x 40 less a prism of 2 x 2 / 2 along 30.
+    assertThat(run("build", moored, "--json").json().at("/bodies/0/volumeMm3").asDouble())
+        .isCloseTo(24000 - 60, within(1e-6));
+    String lost = "box/end|box/side:q.right";
+    run("moor", adrift, "--to", moored, "--take", lost + "=box/end|box/side:r.top");
+    assertThat(run("build", moored, "--json").json().at("/bodies/0/volumeMm3").asDouble())
+        .isCloseTo(24000 - 80, within(1e-6));
+    assertThat(run("moor", adrift, "--to", moored, "--take", lost + "=nothing").err)
+        .contains("no step has lost that");
   }
 }

@@ -38,6 +38,7 @@ import org.ankerdraft.kernel.proto.Response;
 import org.ankerdraft.kernel.proto.Restore;
 import org.ankerdraft.kernel.proto.Revolve;
 import org.ankerdraft.kernel.proto.SelfIntersection;
+import org.ankerdraft.kernel.proto.Silhouettes;
 import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
 import org.ankerdraft.kernel.proto.SubKind;
@@ -564,6 +565,27 @@ public final class GeometryKernel implements AutoCloseable {
         a -> a.getCurvePoints().getEdgesList().stream().map(Wire::points).toList());
   }
 
+  /**
+   * Lines on a face where it turns away from the eye.
+   *
+   * @param way along which the eye looks, to either side
+   * @param deflectionMm largest distance of the straight pieces between their points from them
+   * @return the points of each line; none for a face that is seen whole, or on edge all over
+   */
+  public Outcome<List<List<Vec3>>> silhouettes(
+      Shape shape, int face, Vec3 way, double deflectionMm, Budget budget) {
+    return ask(
+        r ->
+            r.setSilhouettes(
+                Silhouettes.newBuilder()
+                    .setShape(handle(shape))
+                    .setFace(face)
+                    .setDirection(Wire.vec(way))
+                    .setDeflection(deflectionMm)),
+        budget,
+        a -> a.getCurvePoints().getEdgesList().stream().map(Wire::points).toList());
+  }
+
   /** Does the boundary cross itself? */
   public Outcome<Boolean> crossesItself(Shape shape, Budget budget) {
     return ask(
@@ -583,11 +605,22 @@ public final class GeometryKernel implements AutoCloseable {
                 List.copyOf(a.getShapes().getWarningsList())));
   }
 
-  /** STEP AP214 of named bodies; the same shapes give the same bytes. */
+  /** The same without remarks. */
   public Outcome<byte[]> writeStep(String partName, Map<String, Shape> bodies, Budget budget) {
+    return writeStep(partName, bodies, List.of(), budget);
+  }
+
+  /**
+   * STEP AP214 of named bodies; the same shapes give the same bytes.
+   *
+   * @param remarks lines for the description in the file's header, in plain ASCII
+   */
+  public Outcome<byte[]> writeStep(
+      String partName, Map<String, Shape> bodies, List<String> remarks, Budget budget) {
     return ask(
         r -> {
-          StepWrite.Builder write = StepWrite.newBuilder().setPartName(partName);
+          StepWrite.Builder write =
+              StepWrite.newBuilder().setPartName(partName).addAllRemarks(remarks);
           bodies.forEach((name, shape) -> write.addNames(name).addShapes(handle(shape)));
           r.setStepWrite(write);
         },

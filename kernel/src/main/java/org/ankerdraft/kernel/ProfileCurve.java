@@ -26,6 +26,24 @@ public sealed interface ProfileCurve {
     };
   }
 
+  /** The same curve in another place. */
+  default ProfileCurve moved(Vec3 by) {
+    return switch (this) {
+      case Line l -> new Line(l.tag, l.start.plus(by), l.end.plus(by));
+      case Arc a -> new Arc(a.tag, a.start.plus(by), a.mid.plus(by), a.end.plus(by));
+      case Circle k -> new Circle(k.tag, k.centre.plus(by), k.normal, k.radius, k.seam);
+      case Ellipse e ->
+          new Ellipse(e.tag, e.centre.plus(by), e.normal, e.major, e.minor, e.from, e.sweep);
+      case Spline s ->
+          new Spline(
+              s.tag,
+              s.poles.stream().map(by::plus).toList(),
+              s.degree,
+              s.closed,
+              s.sampled.stream().map(by::plus).toList());
+    };
+  }
+
   record Line(int tag, Vec3 start, Vec3 end) implements ProfileCurve {}
 
   /** The circular arc from {@code start} through {@code mid} to {@code end}. */

@@ -1,7 +1,11 @@
 package org.ankerdraft.app.card;
 
+import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import javafx.scene.Node;
+import javafx.scene.control.Alert;
+import javafx.scene.control.ButtonType;
 import javafx.scene.control.TextInputDialog;
 
 /** Asks for a text in a small window of its own. */
@@ -19,5 +23,25 @@ final class Asking {
     dialog.setTitle(title);
     dialog.setContentText(label);
     return dialog.showAndWait();
+  }
+
+  /**
+   * Lets one of several ways be chosen.
+   *
+   * @return its place among them; empty if it was called off
+   */
+  static OptionalInt forChoice(Node near, String title, String question, List<String> ways) {
+    List<ButtonType> buttons = ways.stream().map(ButtonType::new).toList();
+    Alert alert = new Alert(Alert.AlertType.NONE, question);
+    alert.initOwner(near.getScene().getWindow());
+    alert.setTitle(title);
+    alert.getButtonTypes().setAll(buttons);
+    alert.getButtonTypes().add(ButtonType.CANCEL);
+    return alert
+        .showAndWait()
+        .map(buttons::indexOf)
+        .filter(i -> i >= 0)
+        .map(OptionalInt::of)
+        .orElse(OptionalInt.empty());
   }
 }

@@ -32,7 +32,6 @@ import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.select.EdgeChoice;
-import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -51,6 +50,7 @@ public final class ChoiceEditor {
   private final Session session;
   private Consumer<Picked> waiting;
   private boolean waitingForFaces;
+  private boolean waitingForCopies;
   private Button waitingButton;
   private PenTaker pens = (pen, toSee) -> {};
   private final List<Runnable> onWaitingChanged = new ArrayList<>();
@@ -80,8 +80,18 @@ public final class ChoiceEditor {
     return waiting != null;
   }
 
+  /** Whether what waits takes things of the part as it was before its step. */
+  public boolean looksBefore() {
+    return waiting != null && !waitingForCopies;
+  }
+
   public boolean isWaitingForFaces() {
     return waitingForFaces;
+  }
+
+  /** Whether what waits takes edges, or faces. */
+  public boolean takes(boolean edges) {
+    return !edges || !waitingForFaces;
   }
 
   /**
@@ -119,7 +129,8 @@ public final class ChoiceEditor {
     FACE("Click a face, Esc ends"),
     FACES("Click faces, Esc ends"),
     EDGES("Click edges or a face, Esc ends"),
-    AREAS("Click areas, Esc ends");
+    AREAS("Click areas, Esc ends"),
+    COPIES("Click copies, Esc ends");
 
     private final String prompt;
 
@@ -134,6 +145,7 @@ public final class ChoiceEditor {
     if (!same) {
       waiting = take;
       waitingForFaces = wanted != Wanted.EDGES;
+      waitingForCopies = wanted == Wanted.COPIES;
       waitingButton = button;
       button.setText(wanted.prompt);
       button.getStyleClass().add("waiting");
@@ -174,7 +186,7 @@ public final class ChoiceEditor {
     rules.put("Plane face looking up", new FaceChoice.Facing(Direction.UP, false));
     rules.put("Plane face looking down", new FaceChoice.Facing(Direction.DOWN, false));
     return row(
-        label, wanted, get, set, ChoiceWords::face, this::count, this::face, rules, refreshers);
+        label, wanted, get, set, ChoiceWords::face, this::count, session::face, rules, refreshers);
   }
 
   /**
@@ -188,13 +200,7 @@ public final class ChoiceEditor {
       Supplier<List<AreaChoice>> get,
       Consumer<List<AreaChoice>> set,
       List<Runnable> refreshers) {
-    VBox list = new VBox();
-    list.getStyleClass().add("choices");
-    Button pick = new Button("Pick in view");
-    pick.setId("pick-areas");
-    // No step waits for areas: without a choice it takes them all.
-    pick.getStyleClass().add("link");
-    pick.setMinWidth(Region.USE_PREF_SIZE);
+    Button pick = pickButton("pick-areas");
     pick.setOnAction(e -> {
       wait(pick, Wanted.AREAS, p -> {});
       if (isWaiting()) {
@@ -202,20 +208,70 @@ public final class ChoiceEditor {
         pens.take(pen, pen.lines());
       }
     });
+    return chips(
+        label, pick, get, set, AreaChoice::inWords, "all, without their holes", refreshers);
+  }
+
+  /**
+   * Copies that are left out: pressed in the view, and brought back by what takes them off the
+   * list.
+   *
+   * @param stepId gives the id of the step that makes them
+   */
+  public Node copiesRow(
+      String label,
+      Supplier<String> stepId,
+      Supplier<List<String>> get,
+      Consumer<List<String>> set,
+      List<Runnable> refreshers) {
+    Button pick = pickButton("pick-copies");
+    pick.setOnAction(e ->
+        wait(
+            pick,
+            Wanted.COPIES,
+            p ->
+                FaceName.read(p.name())
+                    .copyIn(stepId.get())
+                    .ifPresentOrElse(
+                        copy -> set.accept(Slots.added(get.get(), copy)),
+                        () -> session.notice("This is no copy that the step makes"))));
+    return chips(label, pick, get, set, copy -> "copy " + copy, "none", refreshers);
+  }
+
+  /** Of what no step waits for: areas, which it else takes all, and copies to be left out. */
+  private static Button pickButton(String id) {
+    Button pick = new Button("Pick in view");
+    pick.setId(id);
+    pick.getStyleClass().add("link");
+    pick.setMinWidth(Region.USE_PREF_SIZE);
+    return pick;
+  }
+
+  /** What is chosen in words, each with a way to take it off the list, over a button to add. */
+  private static <T> Node chips(
+      String label,
+      Button pick,
+      Supplier<List<T>> get,
+      Consumer<List<T>> set,
+      Function<T, String> words,
+      String ofNone,
+      List<Runnable> refreshers) {
+    VBox list = new VBox();
+    list.getStyleClass().add("choices");
     VBox column = new VBox(list, new HBox(pick));
     column.getStyleClass().add("choice-box");
     refreshers.add(() -> {
       list.getChildren().clear();
-      List<AreaChoice> now = get.get();
+      List<T> now = get.get();
       for (int i = 0; i < now.size(); i++) {
         int n = i;
         list.getChildren()
-            .add(chip(now.get(i).inWords(), "", () -> set.accept(Slots.without(get.get(), n))));
+            .add(chip(words.apply(now.get(i)), "", () -> set.accept(Slots.without(get.get(), n))));
       }
       if (now.isEmpty()) {
-        Label all = new Label("all, without their holes");
-        all.getStyleClass().add("second");
-        list.getChildren().add(all);
+        Label none = new Label(ofNone);
+        none.getStyleClass().add("second");
+        list.getChildren().add(none);
       }
     });
     return SlotRows.row(label, column);
@@ -238,16 +294,9 @@ public final class ChoiceEditor {
         set,
         ChoiceWords::edge,
         this::count,
-        p ->
-            p.isFace()
-                ? new EdgeChoice.OfFaces(face(p))
-                : new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)),
+        p -> p.isFace() ? new EdgeChoice.OfFaces(session.face(p)) : session.edge(p),
         rules,
         refreshers);
-  }
-
-  private FaceChoice face(Picked p) {
-    return new FaceChoice.Named(FaceName.read(p.name()), session.hint(p));
   }
 
   private <T> Node row(
@@ -335,7 +384,7 @@ public final class ChoiceEditor {
     List<T> now = new ArrayList<>(get.get());
     for (Picked p : session.picked()) {
       if (p.isFace()) {
-        now.add((T) f.apply(face(p)));
+        now.add((T) f.apply(session.face(p)));
       }
     }
     set.accept(now);

@@ -52,7 +52,7 @@ public final class FindingsPane extends VBox {
     setOpacity(session.isReportCurrent() || report == null ? 1 : 0.55);
     if (report == null) {
       title.setText("Findings");
-      histogram.show(null);
+      histogram.show(null, session.unit());
       return;
     }
     title.setText(heading(report));
@@ -72,7 +72,7 @@ public final class FindingsPane extends VBox {
           l.getStyleClass().add("field-error");
           rows.getChildren().add(l);
         });
-    histogram.show(report);
+    histogram.show(report, session.unit());
   }
 
   /** Clear is only said of what was checked. */
@@ -100,7 +100,9 @@ public final class FindingsPane extends VBox {
     severity.setMinWidth(Region.USE_PREF_SIZE);
     HBox head = new HBox(6, what, severity);
     head.setAlignment(Pos.TOP_LEFT);
-    VBox row = new VBox(head, SlotRows.second((n == 1 ? "" : "worst: ") + numbers(worst)));
+    VBox row =
+        new VBox(
+            head, SlotRows.second((n == 1 ? "" : "worst: ") + session.unit().said(numbers(worst))));
     row.getStyleClass().add("finding");
     VBox members = new VBox();
     members.getStyleClass().add("finding-members");
@@ -147,7 +149,7 @@ public final class FindingsPane extends VBox {
         f.faces().isEmpty()
             ? f.body()
             : words.face(body == null ? null : body.body().named(), f.faces().getFirst());
-    Label line = SlotRows.second(place + ", " + numbers(f));
+    Label line = SlotRows.second(place + ", " + session.unit().said(numbers(f)));
     line.getStyleClass().add("finding-member");
     line.setOnMouseClicked(e -> {
       fly.accept(f);
@@ -162,7 +164,7 @@ public final class FindingsPane extends VBox {
   }
 
   private Button repairButton(Finding f) {
-    Button repair = new Button(repairText(f));
+    Button repair = new Button(session.unit().said(repairText(f)));
     repair.getStyleClass().add("link");
     repair.setOnAction(e -> {
       boolean isThere = session.document().step(f.repair().id()).isPresent();

@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.VBox;
+import org.ankerdraft.core.form.FlagForm;
 import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.form.WordForm;
@@ -67,6 +68,7 @@ final class Fold {
   private static <S, T> String shown(Slot.Value<S, T> v) {
     return switch (v.form()) {
       case WordForm<T> words -> words.shown(v.value());
+      case FlagForm flag -> Boolean.TRUE.equals(v.value()) ? flag.yes() : flag.no();
       case ListForm<?> list -> listed(list, v.value());
       default -> v.value().toString();
     };

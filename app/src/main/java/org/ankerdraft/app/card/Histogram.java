@@ -1,6 +1,5 @@
 package org.ankerdraft.app.card;
 
-import java.util.Locale;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
@@ -9,6 +8,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.survey.WallStatistics;
 import org.ankerdraft.render.look.Palette;
 
@@ -22,21 +22,23 @@ public final class Histogram extends VBox {
   private final Canvas canvas = new Canvas(WIDTH, HEIGHT);
   private Palette palette = Palette.CHART;
   private CheckReport shown;
+  private LengthUnit unit = LengthUnit.MM;
 
   public Histogram() {
     title.getStyleClass().add("pane-title");
     getStyleClass().add("histogram");
     getChildren().addAll(title, canvas);
-    show(null);
+    show(null, LengthUnit.MM);
   }
 
   public void palette(Palette p) {
     palette = p;
-    show(shown);
+    show(shown, unit);
   }
 
-  public void show(CheckReport report) {
+  public void show(CheckReport report, LengthUnit told) {
     shown = report;
+    unit = told;
     WallStatistics s =
         report == null
             ? null
@@ -50,7 +52,7 @@ public final class Histogram extends VBox {
     if (s == null) {
       return;
     }
-    title.setText(String.format(Locale.ROOT, "Wall thickness, nominal %.2f mm", s.nominalMm()));
+    title.setText("Wall thickness, nominal " + unit.text(s.nominalMm(), 2));
     draw(s, report.book().limit("wall.min").value(), report.book().limit("wall.max").value());
   }
 
@@ -87,10 +89,10 @@ public final class Histogram extends VBox {
     g.setFont(Font.font("Lato", 11));
     double last = s.firstMm() + n * s.binMm();
     g.setTextAlign(TextAlignment.LEFT);
-    g.fillText(String.format(Locale.ROOT, "%.1f", s.firstMm()), 0, HEIGHT - 4);
+    g.fillText(unit.number(s.firstMm(), 1), 0, HEIGHT - 4);
     g.setTextAlign(TextAlignment.CENTER);
-    g.fillText(String.format(Locale.ROOT, "%.1f", (s.firstMm() + last) / 2), WIDTH / 2, HEIGHT - 4);
+    g.fillText(unit.number((s.firstMm() + last) / 2, 1), WIDTH / 2, HEIGHT - 4);
     g.setTextAlign(TextAlignment.RIGHT);
-    g.fillText(String.format(Locale.ROOT, "%.1f mm", last), WIDTH, HEIGHT - 4);
+    g.fillText(unit.text(last, 1), WIDTH, HEIGHT - 4);
   }
 }

@@ -1,5 +1,6 @@
 package org.ankerdraft.app.card;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -27,6 +28,7 @@ import org.ankerdraft.core.ledger.StepStatus;
 import org.ankerdraft.core.part.Dependence;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.StepGroup;
+import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.step.Step;
 
 /** The steps of the part in order, with the stop line among them. */
@@ -59,6 +61,9 @@ public final class LedgerPane extends VBox {
   }
 
   public void show() {
+    if (drag.isUnderWay(this::show)) {
+      return;
+    }
     PartDocument part = session.document();
     rows.getChildren().clear();
     for (StepGroup group : StepGroup.of(part)) {
@@ -253,13 +258,7 @@ public final class LedgerPane extends VBox {
     } else if (status == StepStatus.FAILED || status == StepStatus.ADRIFT) {
       row.getStyleClass().add("failed");
       summary.setText(
-          status == StepStatus.ADRIFT
-              ? "adrift: "
-                  + result.get().lost().kind().word()
-                  + " "
-                  + InWords.plain(session, result.get().lost().name())
-                  + " is gone"
-              : "failed");
+          status == StepStatus.ADRIFT ? "adrift: " + gone(result.get().lost()) : "failed");
     }
     if (session.selectedStep().map(s -> s.id().equals(step.id())).orElse(false)) {
       row.getStyleClass().add("selected");
@@ -346,18 +345,33 @@ public final class LedgerPane extends VBox {
     menu.getItems().add(item);
   }
 
+  /** A move that breaks something is made in the way that is chosen, or not at all. */
   private void move(Step step, int to) {
-    PartDocument moved = session.document().moved(step.id(), to);
-    Optional<Dependence.Broken> broken = Dependence.newlyBroken(session.document(), moved);
-    if (broken.isPresent()) {
-      session.notice(
-          StepKinds.of(broken.get().step()).title()
-              + " needs "
-              + broken.get().needs()
-              + " before it");
+    PartDocument part = session.document();
+    PartDocument moved = part.moved(step.id(), to);
+    Optional<Dependence.Broken> broken = Dependence.newlyBroken(part, moved);
+    if (broken.isEmpty()) {
+      session.edit(moved);
       return;
     }
-    session.edit(moved);
+    PartDocument together = Dependence.movedWithOthers(part, step.id(), to);
+    boolean helps =
+        !together.steps().equals(part.steps()) && Dependence.newlyBroken(part, together).isEmpty();
+    List<String> ways = new ArrayList<>();
+    if (helps) {
+      ways.add("Move together");
+    }
+    ways.add("Move alone, leaving it adrift");
+    Asking.forChoice(
+            this,
+            "Move " + StepKinds.of(step).title(),
+            InWords.capital(need(broken.get())) + ".",
+            ways)
+        .ifPresent(way -> session.edit(helps && way == 0 ? together : moved));
+  }
+
+  private static String need(Dependence.Broken broken) {
+    return StepKinds.of(broken.step()).title() + " needs " + broken.needs() + " before it";
   }
 
   /** The place that a step has after it was put before another. */
@@ -376,14 +390,7 @@ public final class LedgerPane extends VBox {
             : StepKinds.of(step).title()
                 + " becomes step "
                 + (to + 1)
-                + broken
-                    .map(b ->
-                        ", but "
-                            + StepKinds.of(b.step()).title()
-                            + " needs "
-                            + b.needs()
-                            + " before it")
-                    .orElse(""));
+                + broken.map(b -> ", but " + need(b)).orElse(""));
   }
 
   private void note(Step step) {
@@ -413,6 +420,18 @@ public final class LedgerPane extends VBox {
                 session
                     .document()
                     .withStep(StepKinds.of(step).withLabel(name.isBlank() ? null : name.strip()))));
+  }
+
+  private String gone(List<Lost> lost) {
+    Lost first = lost.getFirst();
+    String kind =
+        switch (first.kind()) {
+          case FACE, EDGE -> "";
+          case SKETCH, BODY -> first.kind().word() + " ";
+        };
+    return kind
+        + InWords.plain(session, first.name())
+        + (lost.size() == 1 ? " is gone" : " and " + (lost.size() - 1) + " more are gone");
   }
 
   /** Which steps name this one, said before anything is lost. */

@@ -185,7 +185,9 @@ public final class PartCard extends VBox {
     }
     session.edit(
         part.withParameters(
-            Slots.added(part.parameters(), new Parameter("value" + n, new Expr("10 mm"), null))));
+            Slots.added(
+                part.parameters(),
+                new Parameter("value" + n, session.unit().expression(10), null))));
   }
 
   private void parameter(int index) {
@@ -284,7 +286,9 @@ public final class PartCard extends VBox {
         text =
             q.dimension().angle() == 1
                 ? String.format(Locale.ROOT, "= %.4f deg", Math.toDegrees(q.value()))
-                : "= " + Words.number(q.value()) + (q.dimension().length() == 1 ? " mm" : "");
+                : q.dimension().length() == 1
+                    ? "= " + session.unit().expression(q.value()).text()
+                    : "= " + Words.number(q.value());
       }
       result.getStyleClass().setAll("label", "second");
     } catch (ExpressionException e) {

@@ -17,6 +17,7 @@ final class RowDrag {
   private final VBox rows;
   private final Region mark = new Region();
   private int target = -1;
+  private Runnable afterwards;
 
   RowDrag(VBox rows) {
     this.rows = rows;
@@ -48,7 +49,25 @@ final class RowDrag {
       if (to >= 0) {
         dropped.accept(to);
       }
+      if (afterwards != null) {
+        Runnable owed = afterwards;
+        afterwards = null;
+        owed.run();
+      }
     });
+  }
+
+  /**
+   * Whether a row is being dragged: its rows must stay then, or it would be measured against rows
+   * that have no place yet.
+   *
+   * @param atEnd what is done instead when it has been dropped
+   */
+  boolean isUnderWay(Runnable atEnd) {
+    if (target >= 0) {
+      afterwards = atEnd;
+    }
+    return target >= 0;
   }
 
   private void drag(MouseEvent e, IntConsumer over) {

@@ -171,6 +171,7 @@ public final class SlotRows<S> {
       case Form<T> f when f.equals(References.PLANE) -> stepRow(slot, Offer.PLANE);
       case Form<T> f when f.equals(References.LINES) -> stepRow(slot, Offer.LINES);
       case ListForm<?> list when list.item().equals(References.SKETCH) -> sketchesRow(slot);
+      case ListForm<?> list when list.item().equals(References.COPY) -> copiesRow(slot);
       case ListForm<?> list -> listRow(slot, list);
       default -> textRow(slot);
     };
@@ -257,7 +258,7 @@ public final class SlotRows<S> {
             if (isWrong[0]) {
               session.cancelPreview();
             } else {
-              preview.accept(now.with().apply(text.isBlank() ? null : new Expr(text.strip())));
+              preview.accept(now.with().apply(text.isBlank() ? null : typed(text, measure)));
             }
           }
         });
@@ -285,6 +286,10 @@ public final class SlotRows<S> {
     return row(slot.label(), new VBox(box, error));
   }
 
+  private Expr typed(String text, Measure measure) {
+    return new Expr(measure == Measure.LENGTH ? session.typedLength(text) : text.strip());
+  }
+
   private static void onLeaving(TextField input, Runnable action) {
     input
         .focusedProperty()
@@ -303,10 +308,10 @@ public final class SlotRows<S> {
     }
     Evaluator values = new Evaluator(session.document().definitions());
     try {
-      Expr expr = slot.form().read(TextNode.valueOf(text), Place.ROOT);
+      Expr expr = slot.form().read(TextNode.valueOf(typed(text, measure).text()), Place.ROOT);
       value.setText(
           switch (measure) {
-            case LENGTH -> String.format(Locale.ROOT, "%.3f", values.lengthMm(expr));
+            case LENGTH -> session.unit().number(values.lengthMm(expr), 3);
             case ANGLE ->
                 String.format(Locale.ROOT, "%.3f°", Math.toDegrees(values.angleRad(expr)));
             case NUMBER -> Words.number(values.number(expr));
@@ -353,12 +358,21 @@ public final class SlotRows<S> {
 
   @SuppressWarnings("unchecked") // references are texts
   private <T> Node stepRow(Slot.Value<S, T> slot, Offer wanted) {
-    List<String> ids =
-        session.document().steps().stream()
-            .filter(s -> StepKinds.of(s).offers(wanted))
-            .map(Step::id)
-            .toList();
-    return optionRow((Slot.Value<S, String>) slot, ids, v -> v, shown -> shown);
+    List<String> ids = new ArrayList<>();
+    session.document().steps().stream()
+        .filter(s -> StepKinds.of(s).offers(wanted))
+        .map(Step::id)
+        .forEach(ids::add);
+    // What may be left out can be taken back.
+    String none = slot.mayBeEmpty() ? slot.usual() : "";
+    if (!none.isEmpty()) {
+      ids.addFirst(none);
+    }
+    return optionRow(
+        (Slot.Value<S, String>) slot,
+        ids,
+        v -> v == null ? none : v,
+        shown -> shown.equals(none) ? null : shown);
   }
 
   private <T> Node optionRow(
@@ -478,6 +492,17 @@ public final class SlotRows<S> {
     return choices.areasRow(
         slot.label(),
         this::sketch,
+        () -> now(slot) == null ? List.of() : now(slot).value(),
+        list -> change(slot, list),
+        refreshers);
+  }
+
+  @SuppressWarnings("unchecked") // the form of lists of copies holds such lists
+  private <T> Node copiesRow(Slot.Value<S, T> untyped) {
+    Slot.Value<S, List<String>> slot = (Slot.Value<S, List<String>>) untyped;
+    return choices.copiesRow(
+        slot.label(),
+        () -> session.selectedStep().map(Step::id).orElse(""),
         () -> now(slot) == null ? List.of() : now(slot).value(),
         list -> change(slot, list),
         refreshers);

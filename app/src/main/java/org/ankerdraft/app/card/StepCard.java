@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Region;
@@ -12,10 +13,9 @@ import org.ankerdraft.app.session.InWords;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.ledger.Mooring;
 import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.ledger.StepStatus;
-import org.ankerdraft.core.part.PartDocument;
-import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.sketch.Sketch;
 
@@ -26,6 +26,7 @@ public final class StepCard extends VBox {
   private final VBox fields = new VBox();
   private final Label outcome = new Label();
   private final Button remedy = new Button();
+  private final Moorings moorings;
   private final SlotRows<Step> rows;
   private final ChoiceEditor choices;
 
@@ -38,10 +39,13 @@ public final class StepCard extends VBox {
 
   /**
    * @param drawing begins to draw in the selected sketch
+   * @param proposed is told what would be taken for things that are gone
    */
-  public StepCard(Session session, ChoiceEditor choices, Runnable drawing) {
+  public StepCard(
+      Session session, ChoiceEditor choices, Runnable drawing, Consumer<List<Mooring>> proposed) {
     this.session = session;
     this.choices = choices;
+    moorings = new Moorings(session, proposed);
     rows =
         new SlotRows<>(
             session,
@@ -61,7 +65,7 @@ public final class StepCard extends VBox {
     draw.getStyleClass().add("link");
     draw.setId("draw");
     draw.setOnAction(e -> drawing.run());
-    getChildren().addAll(title, draw, fields, outcome, remedy);
+    getChildren().addAll(title, draw, moorings, fields, outcome, remedy);
     show();
   }
 
@@ -78,6 +82,7 @@ public final class StepCard extends VBox {
     setManaged(isVisible());
     if (step.isEmpty()) {
       rows.forget();
+      moorings.show(Optional.empty());
       return;
     }
     Step s = step.get();
@@ -102,6 +107,7 @@ public final class StepCard extends VBox {
     outcome.getStyleClass().removeAll("failed");
     remedy.setVisible(false);
     remedy.setManaged(false);
+    moorings.show(result);
     if (result.isEmpty()) {
       outcome.setText("");
       return;
@@ -117,10 +123,11 @@ public final class StepCard extends VBox {
         } else {
           outcome.getStyleClass().add("failed");
         }
-        outcome.setText(InWords.capital(InWords.plain(session, r.message())));
-        if (r.status() == StepStatus.ADRIFT && r.lost() != null && r.lost().nearest() != null) {
-          showRemoor(r);
-        } else if (r.tookTooLong()) {
+        outcome.setText(
+            moorings.isVisible()
+                ? ""
+                : session.unit().said(InWords.capital(InWords.plain(session, r.message()))));
+        if (r.tookTooLong()) {
           showAction("Wait longer", session::waitLonger);
         }
       }
@@ -141,7 +148,7 @@ public final class StepCard extends VBox {
     StringBuilder s = new StringBuilder();
     if (!r.bodies().isEmpty()) {
       double volume = r.bodies().getFirst().volumeMm3();
-      s.append(String.format(Locale.ROOT, "Volume %.2f cm³", volume / 1000));
+      s.append("Volume ").append(session.unit().volume(volume));
       previousVolume(r)
           .ifPresent(
               v -> s.append(String.format(Locale.ROOT, " (%+.1f %%)", 100 * (volume - v) / v)));
@@ -158,7 +165,7 @@ public final class StepCard extends VBox {
       s.append(InWords.capital(r.strategy())).append('.');
     }
     formulas(r.id()).forEach(f -> s.append('\n').append(f));
-    return s.toString();
+    return session.unit().said(s.toString());
   }
 
   /** How the allowance of each of a step's bends comes about, with its numbers. */
@@ -198,30 +205,11 @@ public final class StepCard extends VBox {
     return Optional.ofNullable(volume);
   }
 
-  private void showRemoor(StepResult r) {
-    Lost lost = r.lost();
-    showAction(
-        "Re-moor to " + inWords(lost),
-        () -> {
-          PartDocument part = session.document();
-          part.step(r.id())
-              .ifPresent(
-                  s -> session.edit(part.withStep(StepKinds.of(s).remoored(lost, lost.nearest()))));
-        });
-  }
-
   /** Offers what may help a step that was not built. */
   private void showAction(String words, Runnable act) {
     remedy.setVisible(true);
     remedy.setManaged(true);
     remedy.setText(words);
     remedy.setOnAction(e -> act.run());
-  }
-
-  private String inWords(Lost lost) {
-    return switch (lost.kind()) {
-      case FACE, EDGE -> InWords.plain(session, lost.nearest());
-      case SKETCH, BODY -> lost.kind().word() + " " + lost.nearest();
-    };
   }
 }

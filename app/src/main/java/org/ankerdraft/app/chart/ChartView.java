@@ -14,6 +14,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.util.Duration;
+import org.ankerdraft.render.draw.Aid;
+import org.ankerdraft.render.draw.Behind;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.ChartPainter;
 import org.ankerdraft.render.draw.Dimension;
@@ -82,10 +84,16 @@ public final class ChartView extends Region {
       Camera.fitted(
           Camera.View.SLANTED, new Vec3(-40, -40, 0), new Vec3(40, 40, 40), 800, 600, FIT_MARGIN);
   private boolean fitted;
+
+  /** Whether the part fills the view, as it does till a hand moves it. */
+  private boolean isWhole = true;
+
   private boolean dirty = true;
   private boolean moving;
   private int drawnFactor = 1;
   private Pixels pixels = new Pixels(1, 1);
+  private double lastMovedX;
+  private double lastMovedY;
   private double pressX;
   private double pressY;
   private double lastX;
@@ -99,6 +107,7 @@ public final class ChartView extends Region {
   private Grip held;
 
   private PullGrip pullGrip;
+  private java.util.function.BiConsumer<Double, Double> onList = (x, y) -> {};
   private Consumer<Under> onHover = u -> {};
   private java.util.function.BiConsumer<Under, MouseEvent> onPick = (u, e) -> {};
 
@@ -118,6 +127,11 @@ public final class ChartView extends Region {
     setOnMouseMoved(this::moved);
     setOnMouseExited(e -> hover(new Under(0, 0, null)));
     setOnScroll(this::scrolled);
+    setOnContextMenuRequested(e -> {
+      if (e.isKeyboardTrigger() && over.pen == null) {
+        onList.accept(lastMovedX, lastMovedY);
+      }
+    });
     timer =
         new AnimationTimer() {
           @Override
@@ -157,14 +171,24 @@ public final class ChartView extends Region {
     onPick = action;
   }
 
+  /** What is asked for by a press of the second button, or by the key of the menu: a list. */
+  public void onList(java.util.function.BiConsumer<Double, Double> action) {
+    onList = action;
+  }
+
+  /** All that lies at a pixel, the nearest first. */
+  public List<Behind.Thing> allAt(double x, double y) {
+    return Behind.at(scene, camera, over.section, x, y, EDGE_REACH);
+  }
+
   @Override
   protected void layoutChildren() {
     int w = (int) Math.max(1, getWidth());
     int h = (int) Math.max(1, getHeight());
     if (w != camera.width() || h != camera.height()) {
       camera = camera.sized(w, h);
-      if (!fitted && over.pen == null) {
-        camera = camera.fit(over.box.get(0), over.box.get(1), FIT_MARGIN);
+      if (isWhole && over.pen == null) {
+        fit();
       }
       dirty = true;
     }
@@ -199,6 +223,16 @@ public final class ChartView extends Region {
     dirty = true;
   }
 
+  /** What is printed on the part. */
+  public List<Label> labels() {
+    return over.labels;
+  }
+
+  /** Ids in the scene of the edges drawn as chosen. */
+  public Set<Integer> litEdges() {
+    return look.editedEdges();
+  }
+
   public void labels(List<Label> changed) {
     over.labels = changed;
     dirty = true;
@@ -223,6 +257,23 @@ public final class ChartView extends Region {
   /** Lines laid over the part: the sketch being edited. */
   public void lines(List<List<Vec3>> changed) {
     over.lines = changed;
+    dirty = true;
+  }
+
+  /** What is drawn to help. */
+  public void aids(List<Aid> changed) {
+    over.aids = List.copyOf(changed);
+    dirty = true;
+  }
+
+  public List<Aid> aids() {
+    return over.aids;
+  }
+
+  /** Lights a face or edges, and draws the outline of them also where the solid hides it. */
+  public void showThrough(int face, Set<Integer> edges) {
+    showHover(face, edges);
+    over.through = (face == 0 ? edges : scene.edgesOf(face)).stream().map(scene::edgeLine).toList();
     dirty = true;
   }
 
@@ -284,6 +335,7 @@ public final class ChartView extends Region {
 
   public void camera(Camera changed) {
     camera = changed.sized(camera.width(), camera.height());
+    isWhole = false;
     move();
   }
 
@@ -301,17 +353,20 @@ public final class ChartView extends Region {
         scene.triangleCount() > 0
             ? scene.fitted(camera, FIT_MARGIN)
             : camera.fit(over.box.get(0), over.box.get(1), FIT_MARGIN);
+    isWhole = true;
     dirty = true;
   }
 
   /** Moves the view so that another scene than the shown one would fill it, with room around. */
   public void fitTo(Scene other) {
     camera = other.fitted(camera, ROOM_FOR_TOOLS * FIT_MARGIN);
+    isWhole = false;
     dirty = true;
   }
 
   public void face(Camera.View view) {
     camera = scene.fitted(camera.facing(view), FIT_MARGIN);
+    isWhole = true;
     dirty = true;
   }
 
@@ -319,6 +374,7 @@ public final class ChartView extends Region {
   public void fly(Vec3 place, Vec3 normal) {
     double whole = camera.fit(over.box.get(0), over.box.get(1), FIT_MARGIN).pixelsPerMm();
     camera = camera.flownTo(place, normal, whole * 2.2);
+    isWhole = false;
     dirty = true;
   }
 
@@ -397,6 +453,8 @@ public final class ChartView extends Region {
   }
 
   private void moved(MouseEvent e) {
+    lastMovedX = e.getX();
+    lastMovedY = e.getY();
     if (over.pen != null) {
       over.pen.moved(camera, e);
       dirty = true;
@@ -493,8 +551,10 @@ public final class ChartView extends Region {
     lastY = e.getY();
     if (e.getButton() == MouseButton.MIDDLE || e.isShiftDown()) {
       camera = camera.panned(dx, dy);
+      isWhole = false;
     } else if (Math.hypot(e.getX() - pressX, e.getY() - pressY) > CLICK_SLACK || moving) {
       camera = camera.orbited(pivot, -dx * RADIANS_PER_PIXEL, -dy * RADIANS_PER_PIXEL);
+      isWhole = false;
     }
     move();
   }
@@ -519,8 +579,12 @@ public final class ChartView extends Region {
       held = null;
       return;
     }
-    if (Math.hypot(e.getX() - pressX, e.getY() - pressY) <= CLICK_SLACK
-        && e.getButton() == MouseButton.PRIMARY) {
+    if (Math.hypot(e.getX() - pressX, e.getY() - pressY) > CLICK_SLACK) {
+      return;
+    }
+    if (e.getButton() == MouseButton.SECONDARY && over.pen == null) {
+      onList.accept(e.getX(), e.getY());
+    } else if (e.getButton() == MouseButton.PRIMARY) {
       Camera.View view = borderView(e);
       if (view != null) {
         face(view);
@@ -532,6 +596,7 @@ public final class ChartView extends Region {
 
   private void scrolled(ScrollEvent e) {
     camera = camera.zoomed(Math.pow(ZOOM_PER_NOTCH, e.getDeltaY() * 3), e.getX(), e.getY());
+    isWhole = false;
     move();
     e.consume();
   }

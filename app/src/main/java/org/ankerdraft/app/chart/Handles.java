@@ -8,6 +8,7 @@ import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Grip;
 import org.ankerdraft.core.form.Measure;
@@ -77,9 +78,9 @@ public final class Handles {
   private static NumberHandle handle(
       Session session, String stepId, Slot.Value<Step, Expr> n, Grip g, double value) {
     boolean isAngle = measure(n) == Measure.ANGLE;
-    String unit = isAngle ? " deg" : " mm";
+    LengthUnit unit = session.unit();
     double shown = isAngle ? Math.toDegrees(value) : value;
-    String caption = String.format(Locale.ROOT, isAngle ? "%.2f°" : "%.2f mm", shown);
+    String caption = isAngle ? String.format(Locale.ROOT, "%.2f°", shown) : unit.text(shown, 2);
     return new NumberHandle(
         g.anchor(),
         g.direction(),
@@ -87,7 +88,10 @@ public final class Handles {
         isAngle,
         g.factor(),
         shown,
-        v -> session.preview(changed(session.document(), stepId, n.id(), Words.number(v) + unit)),
+        v -> {
+          String text = isAngle ? Words.number(v) + " deg" : unit.expression(v).text();
+          session.preview(changed(session.document(), stepId, n.id(), text));
+        },
         session::endPreview);
   }
 

@@ -3,6 +3,8 @@ package org.ankerdraft.app.chart;
 import java.awt.image.BufferedImage;
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.render.draw.Aid;
+import org.ankerdraft.render.draw.AidPainter;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.ChartPainter;
 import org.ankerdraft.render.draw.Dimension;
@@ -23,7 +25,11 @@ final class Overlay {
 
   List<NumberHandle> handles = List.of();
   List<List<Vec3>> lines = List.of();
+  List<Aid> aids = List.of();
   List<Dimension> dimensions = List.of();
+
+  /** The outline of what is pointed at, also where the solid hides it. */
+  List<List<Vec3>> through = List.of();
 
   /** What is read at the pointer, or null. */
   Dimension reading;
@@ -45,10 +51,12 @@ final class Overlay {
     }
     painter.paint(canvas, camera, raster, look, shown, pullFoot, grips());
     if (pen == null) {
+      new AidPainter(look.palette()).paint(canvas, camera, aids);
       painter.paintLines(canvas, camera, lines);
     } else {
       sketch.paint(canvas, camera, pen.strokes());
     }
+    painter.paintLines(canvas, camera, through);
     DimensionPainter lengths = new DimensionPainter(look.palette());
     lengths.paint(canvas, camera, dimensions);
     if (reading != null) {

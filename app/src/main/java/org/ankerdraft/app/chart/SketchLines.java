@@ -20,7 +20,7 @@ public final class SketchLines {
   public static List<List<Vec3>> of(Session session) {
     Optional<ResolvedSketch> selected = session.selectedResult().map(StepResult::sketch);
     if (selected.isPresent()) {
-      return lines(selected.get());
+      return Aids.lines(session, session.selectedStep().orElseThrow(), selected.get());
     }
     List<List<Vec3>> all = new ArrayList<>();
     if (session.bodies().isEmpty()) {

@@ -28,6 +28,7 @@ import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.FlatAnalysis;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sheet.BendOrder;
@@ -217,7 +218,7 @@ public final class FlatPane extends BorderPane {
     order.setDisable(!flat || shown.flat().bends().isEmpty());
     play.setDisable(!flat);
     canvas.show(flat ? shown.flat() : null, findings);
-    title.setText(flat ? words(shown.flat()) : "Flat pattern");
+    title.setText(flat ? session.unit().said(words(shown.flat())) : "Flat pattern");
     fillTable();
     showFoldText();
   }
@@ -246,6 +247,7 @@ public final class FlatPane extends BorderPane {
     if (shown == null) {
       return;
     }
+    LengthUnit unit = session.unit();
     row(0, "second", "bend", "angle", "way", "radius", "K", "allow.", "length");
     for (FlatBend b : shown.flat().bends()) {
       row(
@@ -254,10 +256,10 @@ public final class FlatPane extends BorderPane {
           Integer.toString(b.number()),
           Numbers.tidy(Math.toDegrees(b.angleRad()), 2) + "°",
           b.isUp() ? "up" : "down",
-          String.format(Locale.ROOT, "%.2f", b.radiusMm()),
+          unit.number(b.radiusMm(), 2),
           String.format(Locale.ROOT, "%.3f", b.value().kFactor()),
-          String.format(Locale.ROOT, "%.3f", b.value().allowanceMm()),
-          String.format(Locale.ROOT, "%.2f", b.lengthMm()));
+          unit.number(b.value().allowanceMm(), 3),
+          unit.number(b.lengthMm(), 2));
     }
   }
 

@@ -132,7 +132,7 @@ public final class MeasureCard extends VBox {
       values.getChildren().add(SlotRows.second(now.failed()));
     } else if (now != null) {
       for (Property p : now.properties()) {
-        Label value = new Label(p.valueInWords());
+        Label value = new Label(session.unit().said(p.valueInWords()));
         value.getStyleClass().add("measured-value");
         values.getChildren().add(SlotRows.row(InWords.capital(p.name()), value));
       }
@@ -197,11 +197,15 @@ public final class MeasureCard extends VBox {
     return out;
   }
 
-  private static Optional<Dimension> dimension(Reading r, boolean isEdited) {
+  private Optional<Dimension> dimension(Reading r, boolean isEdited) {
     if (r.from() == null || r.failed() != null) {
       return Optional.empty();
     }
-    String text = String.format(Locale.ROOT, "%.2f", r.properties().getFirst().value());
+    Property first = r.properties().getFirst();
+    String text =
+        first.unit().equals("mm")
+            ? session.unit().number(first.value(), 2)
+            : String.format(Locale.ROOT, "%.2f", first.value());
     return Optional.of(new Dimension(r.from(), r.to(), text, isEdited));
   }
 }

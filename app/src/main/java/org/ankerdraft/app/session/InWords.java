@@ -44,7 +44,8 @@ public final class InWords {
   private static String thickness(PartDocument part) {
     Expr thickness = part.process().sheet().thickness();
     try {
-      return Words.mm(new Evaluator(part.definitions()).lengthMm(thickness));
+      double mm = new Evaluator(part.definitions()).lengthMm(thickness);
+      return part.unit().said(Words.mm(mm));
     } catch (ExpressionException e) {
       return thickness.text();
     }

@@ -6,9 +6,7 @@ import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.EdgeChoice;
-import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
-import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sheet.SheetProcess;
 import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.PlaneRef;
@@ -72,10 +70,7 @@ public final class NewSteps implements Picks {
 
   @Override
   public List<FaceChoice> faces() {
-    return session.picked().stream()
-        .filter(Picked::isFace)
-        .<FaceChoice>map(p -> new FaceChoice.Named(FaceName.read(p.name()), session.hint(p)))
-        .toList();
+    return session.picked().stream().filter(Picked::isFace).map(session::face).toList();
   }
 
   @Override
@@ -88,10 +83,7 @@ public final class NewSteps implements Picks {
     if (!hasPickedEdges()) {
       return faces().stream().<EdgeChoice>map(f -> new EdgeChoice.Loop(f, null)).toList();
     }
-    return session.picked().stream()
-        .filter(p -> !p.isFace())
-        .<EdgeChoice>map(p -> new EdgeChoice.Named(EdgeName.read(p.name()), session.hint(p)))
-        .toList();
+    return session.picked().stream().filter(p -> !p.isFace()).map(session::edge).toList();
   }
 
   @Override

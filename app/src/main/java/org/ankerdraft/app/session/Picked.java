@@ -5,7 +5,6 @@ import java.util.HashSet;
 import java.util.Set;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
-import org.ankerdraft.core.select.Hint;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.render.draw.Scene;
 
@@ -52,11 +51,5 @@ public record Picked(String body, boolean isFace, String name) {
       }
     }
     return ids;
-  }
-
-  /** The hint to keep with the pick, or null if the thing is not there. */
-  Hint hintIn(NamedShape named) {
-    int n = in(named);
-    return n == 0 ? null : isFace ? named.faceHint(n) : named.edgeHint(n);
   }
 }

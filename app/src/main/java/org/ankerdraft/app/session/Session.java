@@ -10,7 +10,9 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
@@ -19,7 +21,11 @@ import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.Journal;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
-import org.ankerdraft.core.select.Hint;
+import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.EdgeName;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.render.draw.Scene;
@@ -45,6 +51,7 @@ public final class Session {
     void changed(Change change);
   }
 
+  private static final Pattern BARE = Pattern.compile("\\s*-?([0-9]+\\.?[0-9]*|\\.[0-9]+)\\s*");
   private static final int MORE_PATIENCE = 4;
   private static final int MOST_PATIENCE = 64;
   private static final int MOST_RETRIES = 2;
@@ -182,10 +189,37 @@ public final class Session {
     tell(Change.SELECTION);
   }
 
-  /** The hint to keep with a pick, or null if the thing is not there now. */
-  public Hint hint(Picked p) {
-    Body body = state == null ? null : state.bodies().get(p.body());
-    return body == null ? null : p.hintIn(body.named());
+  /** The unit in which lengths are shown. */
+  public LengthUnit unit() {
+    return document().unit();
+  }
+
+  /** What was typed for a length: a bare number is of the unit that is shown. */
+  public String typedLength(String text) {
+    boolean isBare = BARE.matcher(text).matches();
+    return isBare ? text.strip() + " " + unit().symbol() : text.strip();
+  }
+
+  /** The choice of a face that is picked. */
+  public FaceChoice face(Picked p) {
+    return there(p)
+        .<FaceChoice>map(named -> named.chosen(p.in(named)))
+        .orElseGet(() -> new FaceChoice.Named(FaceName.read(p.name()), null));
+  }
+
+  /** The choice of an edge that is picked. */
+  public EdgeChoice edge(Picked p) {
+    return there(p)
+        .<EdgeChoice>map(named -> named.chosenEdge(p.in(named)))
+        .orElseGet(() -> new EdgeChoice.Named(EdgeName.read(p.name()), null));
+  }
+
+  /** The shape that a pick is of, if it is there now. */
+  private Optional<NamedShape> there(Picked p) {
+    return Optional.ofNullable(state)
+        .map(s -> s.bodies().get(p.body()))
+        .map(Body::named)
+        .filter(named -> p.in(named) > 0);
   }
 
   public void clearPicks() {

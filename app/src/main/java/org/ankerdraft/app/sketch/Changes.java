@@ -89,7 +89,8 @@ final class Changes {
 
   /** Draws a dimension to another value as long as the pointer is held. */
   void drag(Constraint c, double byPixels, double pixelsPerMm) {
-    preview(s -> s.withConstraint(Dimensions.drawn(c, values(), byPixels, pixelsPerMm)));
+    preview(s ->
+        s.withConstraint(Dimensions.drawn(c, values(), byPixels, pixelsPerMm, session.unit())));
   }
 
   void endDrag() {

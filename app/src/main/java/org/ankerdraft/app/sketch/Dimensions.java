@@ -5,6 +5,7 @@ import java.util.Optional;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
@@ -49,18 +50,18 @@ final class Dimensions {
    *
    * @param byPixels how far the pointer has gone
    */
-  static Constraint drawn(Constraint c, Evaluator values, double byPixels, double pixelsPerMm)
+  static Constraint drawn(
+      Constraint c, Evaluator values, double byPixels, double pixelsPerMm, LengthUnit unit)
       throws ExpressionException {
     boolean isAngle = c.relation().measure() == Relation.Measured.ANGLE;
     if (isAngle) {
       double deg = Math.toDegrees(values.angleRad(c.angle())) + Math.rint(byPixels / STEP_PIXELS);
       return Constraint.dimension(c.relation(), new Expr(Numbers.tidy(deg, 3) + " deg"), things(c));
     }
-    double step = Numbers.roundStep(STEP_PIXELS / pixelsPerMm);
+    double step = unit.mm() * Numbers.roundStep(STEP_PIXELS / pixelsPerMm / unit.mm());
     double mm = values.lengthMm(c.value()) + byPixels / pixelsPerMm;
     double rounded = Math.max(step, Math.rint(mm / step) * step);
-    return Constraint.dimension(
-        c.relation(), new Expr(Numbers.tidy(rounded, 6) + " mm"), things(c));
+    return Constraint.dimension(c.relation(), unit.expression(rounded), things(c));
   }
 
   /** The same with another number; without a unit it is mm or deg. */

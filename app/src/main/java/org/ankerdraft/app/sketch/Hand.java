@@ -2,15 +2,16 @@ package org.ankerdraft.app.sketch;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Supplier;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.constraint.Constraint;
 import org.ankerdraft.core.sketch.constraint.Relation;
-import org.ankerdraft.core.sketch.edit.Drawn;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
 import org.ankerdraft.core.step.sketch.SketchEdits.Keep;
@@ -21,10 +22,17 @@ final class Hand {
   private final List<Point2> placed = new ArrayList<>();
   private final List<Xy> places = new ArrayList<>();
   private final List<Keep> beginning = new ArrayList<>();
-  private final TypedNumbers typed = new TypedNumbers();
+  private final TypedNumbers typed;
 
   /** The curve before it in the chain, or empty. */
   private String last = "";
+
+  /**
+   * @param unit of lengths that are typed
+   */
+  Hand(Supplier<LengthUnit> unit) {
+    typed = new TypedNumbers(unit);
+  }
 
   boolean isDrawing() {
     return !placed.isEmpty();
@@ -143,21 +151,20 @@ final class Hand {
       if (typed.value(i).isEmpty()) {
         continue;
       }
-      double v = Math.abs(typed.value(i).getAsDouble());
+      Expr size = typed.length(i);
       Constraint held =
           switch (tool) {
             case LINE ->
                 i == 0
-                    ? length(v, drawn.curves().getLast().name())
+                    ? length(size, drawn.curves().getLast().name())
                     : Constraint.dimension(
                         Relation.ANGLE,
                         new Expr(Numbers.tidy(typed.value(1).getAsDouble(), 6) + " deg"),
                         "x-axis",
                         drawn.curves().getLast().name());
             case CIRCLE ->
-                Constraint.dimension(
-                    Relation.DIAMETER, Drawn.mm(v), drawn.curves().getLast().name());
-            case RECTANGLE -> length(v, drawn.curves().get(n - 4 + i).name());
+                Constraint.dimension(Relation.DIAMETER, size, drawn.curves().getLast().name());
+            case RECTANGLE -> length(size, drawn.curves().get(n - 4 + i).name());
             default -> null;
           };
       if (held != null) {
@@ -167,7 +174,7 @@ final class Hand {
     return out;
   }
 
-  private static Constraint length(double mm, String line) {
-    return Constraint.dimension(Relation.LENGTH, Drawn.mm(mm), line);
+  private static Constraint length(Expr size, String line) {
+    return Constraint.dimension(Relation.LENGTH, size, line);
   }
 }

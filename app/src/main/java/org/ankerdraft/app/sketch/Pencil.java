@@ -17,10 +17,9 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.select.EdgeChoice;
-import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
-import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.SketchProblem;
@@ -31,8 +30,10 @@ import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.sketch.Laid;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.core.step.sketch.SketchEdits;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.render.draw.Camera;
 import org.ankerdraft.render.draw.PenStroke;
+import org.ankerdraft.render.draw.Scene;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Xy;
 
@@ -78,7 +79,7 @@ public final class Pencil implements Pen {
 
   private final Set<String> chosen = new LinkedHashSet<>();
 
-  private final Hand hand = new Hand();
+  private final Hand hand;
   private final Aim aim = new Aim();
   private final Choosing choosing = new Choosing();
 
@@ -92,6 +93,7 @@ public final class Pencil implements Pen {
    */
   public Pencil(Session session, ChartView view, Runnable changed) {
     this.session = session;
+    this.hand = new Hand(session::unit);
     this.view = view;
     this.changed = changed;
     this.changes = new Changes(session, this::sketch, new Sight());
@@ -205,9 +207,14 @@ public final class Pencil implements Pen {
     seenOf = null;
     tool = sketch().map(s -> s.curves().isEmpty()).orElse(true) ? Tool.LINE : Tool.MOVE;
     look();
-    view.camera(SquareOn.camera(frame, seen, view.camera()));
+    view.camera(SquareOn.camera(frame, seen, part(), view.camera()));
     view.pen(this);
     changed.run();
+  }
+
+  /** The bodies on which one may draw; none for a first sketch. */
+  private List<Body> part() {
+    return session.state().map(s -> List.copyOf(s.bodies().values())).orElse(List.of());
   }
 
   /** Ends; the view goes back to where it looked from. */
@@ -291,6 +298,11 @@ public final class Pencil implements Pen {
     changes.say("");
   }
 
+  /** What was typed for a length. */
+  String length(String typed) {
+    return session.typedLength(typed);
+  }
+
   /** The dimension whose number is being changed. */
   Optional<Constraint> edited() {
     return choosing.edited();
@@ -372,6 +384,7 @@ public final class Pencil implements Pen {
         choosing.press(this, dimension.orElse(null), thing, at, e);
       }
       case TRIM -> change(s -> s.trimmed(aim.near(), aim.at()));
+      case SPLIT -> change(s -> s.split(aim.near(), aim.at()));
       case EXTEND -> change(s -> s.extended(aim.near(), aim.at()));
       case CORNER -> roundCorner();
       case PROJECT -> project();
@@ -407,11 +420,18 @@ public final class Pencil implements Pen {
     }
     EdgeChoice choice =
         thing.get().isFace()
-            ? new EdgeChoice.Loop(
-                new FaceChoice.Named(FaceName.read(thing.get().name()), session.hint(thing.get())),
-                null)
-            : new EdgeChoice.Named(EdgeName.read(thing.get().name()), session.hint(thing.get()));
-    changes.edit(s -> s.withProjection(List.of(choice), thing.get().body()));
+            ? new EdgeChoice.Loop(session.face(thing.get()), null)
+            : session.edge(thing.get());
+    List<FaceChoice> turned =
+        face.isPresent() && isCurved(view.scene().faceAt(view.hoveredFace()))
+            ? List.of(session.face(face.get()))
+            : List.of();
+    changes.edit(s -> s.withProjection(List.of(choice), turned, thing.get().body()));
+  }
+
+  /** Of a curved face the lines where it turns away belong to its outline. */
+  private static boolean isCurved(Scene.Item face) {
+    return face.body().named().topology().face(face.number()).kind() != Topology.SurfaceKind.PLANE;
   }
 
   private void roundCorner() {

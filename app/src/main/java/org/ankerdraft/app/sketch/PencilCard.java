@@ -189,6 +189,7 @@ public final class PencilCard extends VBox {
       case SLOT -> "Its two centres, then its width";
       case ELLIPSE -> "Its centre, the end of one axis, then the other";
       case TRIM -> "Press the piece that is to go";
+      case SPLIT -> "Press a curve where it is to be cut in two";
       case EXTEND -> "Press a line or an arc near the end that is to go on";
       case CORNER -> "Press where two lines end; the radius is";
       case PROJECT -> "Press an edge of the part, or a face for its outline";
@@ -207,9 +208,17 @@ public final class PencilCard extends VBox {
             : seen.isRound(thing) ? List.of(Relation.DIAMETER, Relation.RADIUS) : List.of();
   }
 
+  private boolean isAngleWanted() {
+    return pencil
+        .edited()
+        .filter(c -> c.relation().measure() == Relation.Measured.ANGLE)
+        .isPresent();
+  }
+
   /** A number that is typed is the dimension that suggests itself. */
   private void takeNumber() {
-    Expr value = new Expr(number.getText().strip());
+    Expr value =
+        new Expr(isAngleWanted() ? number.getText().strip() : pencil.length(number.getText()));
     if (pencil.tool() == Tool.CORNER && !value.text().isEmpty()) {
       pencil.cornerRadius(value);
       return;

@@ -110,25 +110,27 @@ final class Rubber {
     Xy a = placed.getFirst();
     Xy way = aim.minus(a);
     if (tool == Tool.RECTANGLE) {
-      return typed.shown(0, mm(Math.abs(way.x()))) + " × " + typed.shown(1, mm(Math.abs(way.y())));
+      return typed.shown(0, length(typed, Math.abs(way.x())))
+          + " × "
+          + typed.shown(1, length(typed, Math.abs(way.y())));
     }
     if (tool == Tool.CIRCLE) {
-      return "Ø " + typed.shown(0, mm(2 * way.length()));
+      return "Ø " + typed.shown(0, length(typed, 2 * way.length()));
     }
     if (placed.size() == 2 && (tool == Tool.SLOT || tool == Tool.ELLIPSE)) {
-      return typed.shown(0, mm(2 * beside(a, placed.get(1), aim)));
+      return typed.shown(0, length(typed, 2 * beside(a, placed.get(1), aim)));
     }
     return tool == Tool.SPLINE || tool == Tool.POINT
         ? ""
-        : typed.shown(0, mm(way.length()))
+        : typed.shown(0, length(typed, way.length()))
             + "  "
             + typed.shown(
                 1, String.format(Locale.ROOT, "%.1f", Math.toDegrees(Math.atan2(way.y(), way.x()))))
             + "°";
   }
 
-  private static String mm(double v) {
-    return String.format(Locale.ROOT, "%.2f", v);
+  private static String length(TypedNumbers typed, double mm) {
+    return typed.unit().number(mm, 2);
   }
 
   /** The place that the typed numbers tell, as far as they do; else that which is aimed at. */
@@ -141,20 +143,20 @@ final class Rubber {
     if (tool == Tool.RECTANGLE) {
       return a.plus(
           new Xy(
-              typed.value(0).orElse(Math.abs(way.x())) * (way.x() < 0 ? -1 : 1),
-              typed.value(1).orElse(Math.abs(way.y())) * (way.y() < 0 ? -1 : 1)));
+              typed.lengthMm(0).orElse(Math.abs(way.x())) * (way.x() < 0 ? -1 : 1),
+              typed.lengthMm(1).orElse(Math.abs(way.y())) * (way.y() < 0 ? -1 : 1)));
     }
     if (placed.size() == 2 && (tool == Tool.SLOT || tool == Tool.ELLIPSE)) {
       Xy along = placed.get(1).minus(a);
       Xy left = new Xy(-along.y(), along.x()).times(1 / along.length());
       double side = left.dot(way) < 0 ? -1 : 1;
-      return typed.value(0).isPresent()
-          ? a.plus(left.times(side * typed.value(0).getAsDouble() / 2))
+      return typed.lengthMm(0).isPresent()
+          ? a.plus(left.times(side * typed.lengthMm(0).getAsDouble() / 2))
           : aim;
     }
     double share = tool == Tool.CIRCLE || tool == Tool.ELLIPSE ? 0.5 : 1;
     double length =
-        typed.value(0).isPresent() ? share * typed.value(0).getAsDouble() : way.length();
+        typed.lengthMm(0).isPresent() ? share * typed.lengthMm(0).getAsDouble() : way.length();
     double angle =
         typed.value(1).isPresent() && tool != Tool.CIRCLE
             ? Math.toRadians(typed.value(1).getAsDouble())

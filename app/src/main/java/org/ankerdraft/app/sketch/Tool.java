@@ -17,6 +17,7 @@ public enum Tool {
   SPLINE("Free curve", KeyCode.F, Tool.ANY_NUMBER),
   POINT("Point", KeyCode.P, 1),
   TRIM("Cut away", KeyCode.T, 0),
+  SPLIT("Cut in two", KeyCode.K, 0),
   EXTEND("Lengthen", KeyCode.X, 0),
   CORNER("Round corners", KeyCode.N, 0),
   PROJECT("Edges of the part", KeyCode.J, 0);

@@ -1,13 +1,39 @@
 package org.ankerdraft.app.sketch;
 
 import java.util.OptionalDouble;
+import java.util.function.Supplier;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.LengthUnit;
 
 /** Up to two numbers that are typed while something is drawn: Tab goes from one to the other. */
 final class TypedNumbers {
+  private final Supplier<LengthUnit> unit;
   private final String[] texts = {"", ""};
   private int field;
+
+  /**
+   * @param unit of lengths that are typed
+   */
+  TypedNumbers(Supplier<LengthUnit> unit) {
+    this.unit = unit;
+  }
+
+  LengthUnit unit() {
+    return unit.get();
+  }
+
+  /** A number that is a length, mm; empty if it is not typed. */
+  OptionalDouble lengthMm(int which) {
+    OptionalDouble v = value(which);
+    return v.isEmpty() ? v : OptionalDouble.of(v.getAsDouble() * unit().mm());
+  }
+
+  /** A length as it was typed. */
+  Expr length(int which) {
+    return new Expr(texts[which].replace("-", "") + " " + unit().symbol());
+  }
 
   void clear() {
     texts[0] = "";

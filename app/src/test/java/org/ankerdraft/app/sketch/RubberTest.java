@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.vectors.Xy;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -20,7 +21,7 @@ class RubberTest {
   }
 
   private static TypedNumbers typed(String first, String second) {
-    TypedNumbers out = new TypedNumbers();
+    TypedNumbers out = new TypedNumbers(() -> LengthUnit.MM);
     type(out, first);
     if (!second.isEmpty()) {
       out.take(key(KeyCode.TAB, "\t"));

@@ -85,10 +85,7 @@ final class CornerCheck {
             a.body().name(),
             List.of(
                 new EdgeSet(
-                    edges.stream()
-                        .<EdgeChoice>map(
-                            e -> new EdgeChoice.Named(named.edgeName(e), named.edgeHint(e)))
-                        .toList(),
+                    edges.stream().<EdgeChoice>map(named::chosenEdge).toList(),
                     new Expr(Words.number(radius) + " mm"))));
     return new Finding(
         "corner.sharp",

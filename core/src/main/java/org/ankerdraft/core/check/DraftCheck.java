@@ -5,7 +5,6 @@ import java.util.List;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
-import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.PlaneRef;
@@ -141,7 +140,7 @@ final class DraftCheck {
         Head.of(part.freeId("draft")),
         a.body().name(),
         PlaneRef.LEVEL.withOffset(new Expr(Words.number(low) + " mm")),
-        new FaceChoice.Named(named.faceName(face), named.faceHint(face)),
+        named.chosen(face),
         new Expr(Words.number(angleDeg) + " deg"));
   }
 }

@@ -82,7 +82,7 @@ public final class MeshFiles {
    * 3MF (3D Manufacturing Format, core specification 1.3), an object and a build item for each
    * body.
    */
-  public static byte[] threeMf(String title, Map<String, TriangleMesh> bodies) {
+  public static byte[] threeMf(String title, String description, Map<String, TriangleMesh> bodies) {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
       entry(
@@ -100,7 +100,7 @@ public final class MeshFiles {
               + "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\">"
               + "<Relationship Target=\"/3D/3dmodel.model\" Id=\"rel0\""
               + " Type=\"http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel\"/></Relationships>");
-      entry(zip, "3D/3dmodel.model", model(title, bodies));
+      entry(zip, "3D/3dmodel.model", model(title, description, bodies));
     } catch (IOException e) {
       throw new UncheckedIOException("writing to memory cannot fail", e);
     }
@@ -115,11 +115,16 @@ public final class MeshFiles {
     zip.closeEntry();
   }
 
-  private static String model(String title, Map<String, TriangleMesh> bodies) {
+  private static String model(String title, String description, Map<String, TriangleMesh> bodies) {
     StringBuilder x = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
     x.append(
         "<model unit=\"millimeter\" xml:lang=\"en-US\" xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\">\n");
     x.append("<metadata name=\"Title\">").append(escaped(title)).append("</metadata>\n");
+    if (!description.isEmpty()) {
+      x.append("<metadata name=\"Description\">")
+          .append(escaped(description))
+          .append("</metadata>\n");
+    }
     x.append("<metadata name=\"Application\">Ankerdraft</metadata>\n<resources>\n");
     int id = 1;
     for (Map.Entry<String, TriangleMesh> body : bodies.entrySet()) {

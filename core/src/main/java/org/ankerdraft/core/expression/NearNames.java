@@ -22,6 +22,12 @@ public final class NearNames {
     return nearest(name, candidates).filter(c -> editDistance(c, name) <= most);
   }
 
+  /** How similar two names are: 1 if they are one, 0 if they have nothing in common. */
+  public static double likeness(String a, String b) {
+    int longest = Math.max(a.length(), b.length());
+    return longest == 0 ? 1 : 1 - Math.min(1, (double) editDistance(a, b) / longest);
+  }
+
   /** How many letters must be put in, taken out or changed (Levenshtein, 1965). */
   static int editDistance(String a, String b) {
     if (a.length() > LONGEST_COMPARED || b.length() > LONGEST_COMPARED) {

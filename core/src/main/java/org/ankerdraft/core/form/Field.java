@@ -157,7 +157,7 @@ public final class Field<R, T> {
     return f;
   }
 
-  /** What can be added to the list. */
+  /** What can be added to the list, or takes the place of nothing. */
   public Field<R, T> adding(List<Adding<R>> items) {
     Field<R, T> f = copy();
     f.addings = List.copyOf(items);
@@ -213,7 +213,8 @@ public final class Field<R, T> {
   boolean isSet(R record) {
     T value = of(record);
     boolean isEmpty = value instanceof Collection<?> list && list.isEmpty();
-    return value != null && !isEmpty && !value.equals(otherwise);
+    boolean isOff = Boolean.FALSE.equals(value) && otherwise == null;
+    return value != null && !isEmpty && !isOff && !value.equals(otherwise);
   }
 
   /** Null if there is none. */

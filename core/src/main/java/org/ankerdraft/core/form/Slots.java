@@ -60,6 +60,7 @@ public final class Slots<S> {
     } else if (f.form() instanceof RecordForm<T> inner && value != null) {
       record(id + ".", label, inner, value, with, at);
     } else if (f.form() instanceof TupleForm<T, ?> tuple) {
+      mayCome(id, label, f, record, value, with);
       tuple(id, label, tuple, value, with);
     } else if (!(f.form() instanceof RecordForm<?>)) {
       out.add(
@@ -84,6 +85,21 @@ public final class Slots<S> {
       return form.with(record, f, value);
     }
     return Objects.equals(f.of(record), value) ? record : f.chosen().apply(record, value);
+  }
+
+  /** What a record may have or not: a way to give it one, or to take it away. */
+  @SuppressWarnings("unchecked") // what is added to a field is of its type
+  private <R, T> void mayCome(
+      String id, String label, Field<R, T> f, R record, T value, Function<T, S> with) {
+    if (value != null && !f.addings().isEmpty()) {
+      out.add(new Slot.Item<>(id, label, with.apply(null)));
+    } else if (!f.addings().isEmpty()) {
+      List<Slot.Adder<S>> adders =
+          f.addings().stream()
+              .map(a -> new Slot.Adder<>(a.label(), with.apply((T) a.item().apply(record))))
+              .toList();
+      out.add(new Slot.Adders<>(id, "", adders));
+    }
   }
 
   private <P, T> void tuple(

@@ -4,12 +4,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Form;
 import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.form.Slots;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.CutThread;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
@@ -17,9 +19,12 @@ import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.select.Candidate;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.Lost;
+import org.ankerdraft.core.select.Picks;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.sketch.SketchProblem;
@@ -96,6 +101,11 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
     return kind.rounds(step);
   }
 
+  /** The thread that is cut into what it bores; empty for none. */
+  public Optional<CutThread> thread() {
+    return kind.thread(step);
+  }
+
   public Optional<Step> repaired(Repair repair) {
     return kind.repaired(step, repair).map(Function.identity());
   }
@@ -143,8 +153,13 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
   }
 
   /** The step with a name that is gone replaced by another, wherever it stands. */
-  public Step remoored(Lost lost, String found) {
+  public Step remoored(Lost lost, Candidate found) {
     return kind.form().changed(step, new Remooring(lost, found));
+  }
+
+  /** The faces and edges that it names one by one. */
+  public Picks picks(Predicate<FaceName> elsewhere) {
+    return Picks.of(step.id(), kind.form(), step, elsewhere);
   }
 
   /** The step after a change of values within it. */

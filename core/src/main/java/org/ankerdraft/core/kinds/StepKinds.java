@@ -5,6 +5,7 @@ import org.ankerdraft.core.form.VariantForm;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.StepKind;
 import org.ankerdraft.core.step.base.BaseKind;
+import org.ankerdraft.core.step.boss.BossKind;
 import org.ankerdraft.core.step.chamfer.ChamferKind;
 import org.ankerdraft.core.step.combine.CombineKind;
 import org.ankerdraft.core.step.convert.ConvertKind;
@@ -20,12 +21,15 @@ import org.ankerdraft.core.step.hem.HemKind;
 import org.ankerdraft.core.step.hole.HoleKind;
 import org.ankerdraft.core.step.imported.ImportKind;
 import org.ankerdraft.core.step.joggle.JoggleKind;
+import org.ankerdraft.core.step.lip.LipKind;
 import org.ankerdraft.core.step.loft.LoftKind;
 import org.ankerdraft.core.step.pattern.PatternKind;
 import org.ankerdraft.core.step.revolve.RevolveKind;
 import org.ankerdraft.core.step.rib.RibKind;
 import org.ankerdraft.core.step.round.RoundKind;
+import org.ankerdraft.core.step.screwboss.ScrewBossKind;
 import org.ankerdraft.core.step.shell.ShellKind;
+import org.ankerdraft.core.step.shift.ShiftKind;
 import org.ankerdraft.core.step.sketch.SketchKind;
 import org.ankerdraft.core.step.sweep.SweepKind;
 
@@ -39,14 +43,18 @@ public final class StepKinds {
           new RevolveKind(),
           new SweepKind(),
           new LoftKind(),
+          new BossKind(),
+          new ScrewBossKind(),
           new HoleKind(),
           new RibKind(),
+          new LipKind(),
           new PatternKind(),
           new DivideKind(),
           new CombineKind(),
           new DatumPlaneKind(),
           new DatumAxisKind(),
           new EraseKind(),
+          new ShiftKind(),
           new DraftKind(),
           new ShellKind(),
           new RoundKind(),

@@ -25,6 +25,7 @@ import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tools;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Step;
@@ -137,9 +138,9 @@ final class PartBuild implements Runs.Building {
   /** Empty if the build was cancelled. */
   private Optional<StepResult> result(int index, String key) {
     KnownStep<?> known = StepKinds.of(part.steps().get(index));
-    Optional<Lost> lost = lostSketch(known);
-    if (lost.isPresent()) {
-      return Optional.of(adrift(known, lost.get(), 0));
+    List<Lost> lost = lostSketches(known);
+    if (!lost.isEmpty()) {
+      return Optional.of(adrift(known, lost, 0));
     }
     Optional<StepResult> remembered = remembered(index, key, known);
     if (remembered.isPresent()) {
@@ -172,8 +173,8 @@ final class PartBuild implements Runs.Building {
     }
   }
 
-  /** A sketch that the step takes and that does not stand before it. */
-  private Optional<Lost> lostSketch(KnownStep<?> known) {
+  /** Sketches that the step takes and that do not stand before it. */
+  private List<Lost> lostSketches(KnownStep<?> known) {
     return known.inputs().stream()
         .filter(i -> i instanceof Input.Sketch(String id) && !before.contains(id))
         .map(i ->
@@ -181,7 +182,7 @@ final class PartBuild implements Runs.Building {
                 Lost.Kind.SKETCH,
                 ((Input.Sketch) i).id(),
                 new TreeSet<>(around.sketchKeys().keySet())))
-        .findFirst();
+        .toList();
   }
 
   @Override
@@ -272,8 +273,13 @@ final class PartBuild implements Runs.Building {
               null),
           StepResult.since(start));
     } catch (Choosing.Adrift e) {
-      return adrift(known, e.lost(), StepResult.since(start));
+      List<Lost> lost = e.with(known.picks(this::isOfSomeBody)).lost();
+      return adrift(known, lost, StepResult.since(start));
     }
+  }
+
+  private boolean isOfSomeBody(FaceName name) {
+    return around.bodies().values().stream().anyMatch(b -> b.named().face(name) > 0);
   }
 
   /** With the field whose expression it is, if it can be told. */
@@ -316,12 +322,12 @@ final class PartBuild implements Runs.Building {
         ms,
         false,
         failure,
-        null,
+        List.of(),
         null,
         List.of());
   }
 
-  private static StepResult adrift(KnownStep<?> known, Lost lost, double ms) {
+  private static StepResult adrift(KnownStep<?> known, List<Lost> lost, double ms) {
     return new StepResult(
         known.step().id(),
         known.word(),
@@ -329,7 +335,7 @@ final class PartBuild implements Runs.Building {
         "",
         ms,
         false,
-        Failure.of(known.word(), lost.inWords()),
+        Failure.of(known.word(), Lost.inWords(lost)),
         lost,
         null,
         List.of());
@@ -337,6 +343,15 @@ final class PartBuild implements Runs.Building {
 
   private static StepResult notBuilt(Step step, StepStatus status) {
     return new StepResult(
-        step.id(), StepKinds.of(step).word(), status, "", 0, false, null, null, null, List.of());
+        step.id(),
+        StepKinds.of(step).word(),
+        status,
+        "",
+        0,
+        false,
+        null,
+        List.of(),
+        null,
+        List.of());
   }
 }

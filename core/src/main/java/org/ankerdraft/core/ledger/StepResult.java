@@ -15,7 +15,7 @@ import org.ankerdraft.core.sketch.ResolvedSketch;
  * @param ms time of building, 0 if it was remembered
  * @param remembered whether the result was taken from an earlier build
  * @param failure why it failed, or null
- * @param lost for a step adrift: the thing that is gone and the best candidate, or null
+ * @param lost for a step adrift: what it refers to and that is gone; else none
  * @param sketch for a sketch step, or null
  * @param bodies bodies it made or changed, as they stand after it
  */
@@ -27,10 +27,11 @@ public record StepResult(
     double ms,
     boolean remembered,
     Failure failure,
-    Lost lost,
+    List<Lost> lost,
     ResolvedSketch sketch,
     List<Body> bodies) {
   public StepResult {
+    lost = List.copyOf(lost);
     bodies = List.copyOf(bodies);
   }
 
@@ -63,7 +64,7 @@ public record StepResult(
         ms,
         false,
         null,
-        null,
+        List.of(),
         sketch,
         bodies);
   }

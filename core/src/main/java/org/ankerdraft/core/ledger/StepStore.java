@@ -106,7 +106,7 @@ final class StepStore {
                     : new Body(b.name(), known, b.volumeMm3(), () -> restored(kernel, brep, b)));
           }
           return new StepResult(
-              id, kind, StepStatus.BUILT, entry.strategy(), 0, true, null, null, null, bodies);
+              id, kind, StepStatus.BUILT, entry.strategy(), 0, true, null, List.of(), null, bodies);
         });
   }
 

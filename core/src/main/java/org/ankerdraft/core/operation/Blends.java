@@ -1,5 +1,6 @@
 package org.ankerdraft.core.operation;
 
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -131,10 +132,35 @@ public final class Blends {
   /** Rounds or chamfers a body. */
   public StepBuild build(Body body)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    NamedShape input = body.named();
-    Map<Integer, Double> sizes = sizes(input);
+    Map<Integer, Double> sizes = sizes(body.named());
+    Ladder.Climbed done = climbed(word(), body.named(), sizes);
+    return StepBuild.of(done.strategy(), new Body(body.name(), done.result()));
+  }
+
+  /**
+   * Rounds edges of something that a step makes.
+   *
+   * @param what is rounded, for messages
+   * @param id of the step, for the names of new faces
+   * @param edges by number
+   */
+  public static NamedShape rounded(
+      BuildContext context,
+      String what,
+      String id,
+      NamedShape input,
+      Collection<Integer> edges,
+      double radiusMm)
+      throws StepFailed, Ladder.Stopped {
+    Map<Integer, Double> sizes = new TreeMap<>();
+    edges.forEach(e -> sizes.put(e, radiusMm));
+    return new Blends(context, BlendType.ROUND, id, List.of()).climbed(what, input, sizes).result();
+  }
+
+  private Ladder.Climbed climbed(String ofWhat, NamedShape input, Map<Integer, Double> sizes)
+      throws StepFailed, Ladder.Stopped {
     String what =
-        word()
+        ofWhat
             + " of "
             + sizes.values().stream().distinct().map(Words::mm).collect(Collectors.joining(", "));
     if (type == BlendType.ROUND) {
@@ -143,7 +169,7 @@ public final class Blends {
     Ladder ladder = ladder(input, sizes);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
-      return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
+      return climbed.get();
     }
     Failure failure = BuildContext.failure(what, ladder.failure(), input);
     throw new StepFailed(failure.withWorks(worksUpTo(input, sizes)));

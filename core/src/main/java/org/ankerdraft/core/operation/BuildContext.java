@@ -225,6 +225,28 @@ public final class BuildContext {
     return v;
   }
 
+  /** A whole number within bounds. */
+  public int wholeNumber(String what, String field, Expr expr, int least, int most)
+      throws StepFailed, ExpressionException {
+    if (expr == null) {
+      throw StepFailed.waits(what, field + " is missing");
+    }
+    double v = values.number(expr);
+    int n = (int) Math.rint(v);
+    if (n != v || n < least || n > most) {
+      throw new StepFailed(
+          what,
+          field
+              + " is "
+              + Words.number(v)
+              + "; it must be a whole number from "
+              + least
+              + " to "
+              + most);
+    }
+    return n;
+  }
+
   /** Faces of a body that must not be none. */
   public Set<Integer> someFaces(String what, NamedShape named, Collection<FaceChoice> choices)
       throws StepFailed, ExpressionException, Choosing.Adrift {
@@ -239,7 +261,8 @@ public final class BuildContext {
   public int oneFace(String what, NamedShape named, FaceChoice choice)
       throws StepFailed, ExpressionException, Choosing.Adrift {
     Set<Integer> faces = someFaces(what, named, List.of(choice));
-    if (faces.size() > 1) {
+    // The parts of one face lie on one surface: each of them tells it.
+    if (faces.size() > 1 && !(choice instanceof FaceChoice.Named)) {
       throw new StepFailed(what, "the choice describes " + faces.size() + " faces; it needs one");
     }
     return faces.iterator().next();

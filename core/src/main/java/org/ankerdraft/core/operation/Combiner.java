@@ -51,7 +51,7 @@ public final class Combiner {
       NamedShape tool,
       String stepId)
       throws StepFailed, Ladder.Stopped {
-    return combine(context, what, kind, target, List.of(tool), kind == Combination.UNITE, stepId);
+    return combineAll(context, what, kind, target, List.of(tool), stepId);
   }
 
   /**
@@ -61,7 +61,7 @@ public final class Combiner {
   public static NamedShape carve(
       BuildContext context, String what, NamedShape target, List<NamedShape> tools, String stepId)
       throws StepFailed, Ladder.Stopped {
-    return combine(context, what, Combination.SUBTRACT, target, tools, true, stepId);
+    return combine(context, what, Combination.SUBTRACT, target, tools, true, false, stepId);
   }
 
   /** Several tools in one go; they may overlap. */
@@ -73,7 +73,16 @@ public final class Combiner {
       List<NamedShape> tools,
       String stepId)
       throws StepFailed, Ladder.Stopped {
-    return combine(context, what, kind, target, tools, kind == Combination.UNITE, stepId);
+    return combine(context, what, kind, target, tools, kind == Combination.UNITE, false, stepId);
+  }
+
+  /**
+   * Unites tools with a body that they need not touch: what comes of it may be of several pieces.
+   */
+  public static NamedShape gather(
+      BuildContext context, String what, NamedShape target, List<NamedShape> tools, String stepId)
+      throws StepFailed, Ladder.Stopped {
+    return combine(context, what, Combination.UNITE, target, tools, true, true, stepId);
   }
 
   private static NamedShape combine(
@@ -83,6 +92,7 @@ public final class Combiner {
       NamedShape target,
       List<NamedShape> tools,
       boolean unify,
+      boolean mayStandApart,
       String stepId)
       throws StepFailed, Ladder.Stopped {
     Outcome<Derived> done =
@@ -120,6 +130,7 @@ public final class Combiner {
               + Numbers.place(target.shape().mass().boxMax()));
     }
     if (kind == Combination.UNITE
+        && !mayStandApart
         && derived.shape().proof().solids() > target.shape().proof().solids()) {
       throw new StepFailed(what, "the new solid does not touch the body");
     }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiFunction;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -24,18 +25,42 @@ import org.ankerdraft.kernel.Topology;
  *
  * @param corners names of the faces where rounds meet
  */
-record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName> corners) {
+public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName> corners) {
 
   private static final String CORNER = "corner";
 
   /** Two faces (by name) joined by a round of a radius. */
-  record Joint(FaceName a, FaceName b, double radius, FaceName roundName) {
+  public record Joint(FaceName a, FaceName b, double radius, FaceName roundName) {
     boolean isOn(EdgeName edge) {
       return edge.plain().equals(EdgeName.between(a.bare(), b.bare()));
     }
   }
 
-  static RoundsBeside of(NamedShape input, Set<Integer> tilted) {
+  /**
+   * Takes the rounds beside faces away, changes what is left, and puts the rounds back with their
+   * radii.
+   *
+   * @param change of the body without the rounds; it is told which faces of the input they were
+   */
+  public static Outcome<NamedShape> off(
+      BuildContext context,
+      NamedShape input,
+      Set<Integer> faces,
+      Naming.Births births,
+      BiFunction<NamedShape, Set<Integer>, Outcome<NamedShape>> change) {
+    RoundsBeside rounds = of(input, faces);
+    if (rounds.faces.isEmpty()) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "no rounds stand beside the faces");
+    }
+    return context
+        .kernel
+        .defeature(input.shape(), List.copyOf(rounds.faces), context.shortBudget())
+        .map(d -> Naming.name(d, List.of(input), births))
+        .then(bare -> change.apply(bare, rounds.faces))
+        .then(changed -> rounds.putBack(context.kernel, changed, context.shortBudget()));
+  }
+
+  public static RoundsBeside of(NamedShape input, Set<Integer> tilted) {
     Topology t = input.topology();
     Set<Integer> rounds = connected(input, tilted);
     List<Joint> joints = new ArrayList<>();

@@ -1,12 +1,14 @@
 package org.ankerdraft.core.operation;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
@@ -47,6 +49,44 @@ public final class Tilt {
 
   private Naming.Births births() {
     return () -> FaceName.of(stepId, "face");
+  }
+
+  /**
+   * A tool with its walls tilted, proved; a refusal says up to which angle it works.
+   *
+   * @param walls numbers of the faces
+   * @param angleRad by which they look more towards the pull
+   * @param mayVanish faces that may be swallowed
+   */
+  public static NamedShape ofTool(
+      BuildContext context,
+      String what,
+      NamedShape upright,
+      Collection<Integer> walls,
+      double angleRad,
+      Plane neutral,
+      String stepId,
+      Set<FaceName> mayVanish)
+      throws StepFailed, Ladder.Stopped {
+    Function<Double, Ladder> ladderAt =
+        share -> {
+          Map<Integer, Double> angles = new LinkedHashMap<>();
+          walls.forEach(f -> angles.put(f, share * angleRad));
+          Tilt tilt = new Tilt(context, upright, neutral.normal(), neutral, angles, stepId);
+          return new Ladder(result -> tilt.fault(Proofs.Of.TOOL, result, mayVanish))
+              .rung("draft tool", tilt::byDraftTool);
+        };
+    Ladder ladder = ladderAt.apply(1.0);
+    Optional<Ladder.Climbed> climbed = ladder.climb();
+    if (climbed.isPresent()) {
+      return climbed.get().result();
+    }
+    Failure failure =
+        BuildContext.failure(
+            what + " with a draft of " + Words.deg(angleRad), ladder.failure(), upright);
+    throw new StepFailed(
+        failure.withWorks(
+            Feasible.upToDeg(angleRad, share -> ladderAt.apply(share).climb().isPresent())));
   }
 
   public Outcome<NamedShape> byDraftTool() {
@@ -128,20 +168,7 @@ public final class Tilt {
 
   /** Takes the rounds beside the faces away, tilts, and puts the rounds back with their radii. */
   public Outcome<NamedShape> withRoundsOff() {
-    RoundsBeside rounds = RoundsBeside.of(input, angles.keySet());
-    if (rounds.faces().isEmpty()) {
-      return Outcome.failed(Outcome.Cause.REFUSED, "no rounds stand beside the faces");
-    }
-    return context
-        .kernel
-        .defeature(input.shape(), List.copyOf(rounds.faces()), context.shortBudget())
-        .map(d -> Naming.name(d, List.of(input), births()))
-        .then(bare -> tiltedAndRounded(bare, rounds));
-  }
-
-  private Outcome<NamedShape> tiltedAndRounded(NamedShape bare, RoundsBeside rounds) {
-    return tilted(bare, rounds.faces())
-        .then(tilted -> rounds.putBack(context.kernel, tilted, context.shortBudget()));
+    return RoundsBeside.off(context, input, angles.keySet(), births(), this::tilted);
   }
 
   /** The same tilts on a body from which something was taken off, some of the faces perhaps. */

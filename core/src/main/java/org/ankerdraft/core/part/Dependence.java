@@ -55,6 +55,31 @@ public final class Dependence {
         .findFirst();
   }
 
+  /**
+   * A step moved to another place with whatever must go along: downwards what depends on it,
+   * upwards what it depends on, as far as they stand in the way.
+   */
+  public static PartDocument movedWithOthers(PartDocument part, String id, int to) {
+    int from = part.indexOf(id);
+    boolean isDown = to > from;
+    List<Step> between = part.steps().subList(Math.min(from, to), Math.max(from, to) + 1);
+    List<Step> going =
+        between.stream()
+            .filter(s ->
+                s.id().equals(id)
+                    || (isDown ? onAllOf(part, id).contains(s) : needs(part, id, s.id())))
+            .toList();
+    PartDocument moved = part;
+    for (Step s : isDown ? going : going.reversed()) {
+      moved = moved.moved(s.id(), to);
+    }
+    return moved;
+  }
+
+  private static boolean needs(PartDocument part, String id, String other) {
+    return onAllOf(part, other).stream().anyMatch(s -> s.id().equals(id));
+  }
+
   private static List<Broken> broken(PartDocument part) {
     Set<String> seen = new HashSet<>();
     Set<String> bodies = new HashSet<>();

@@ -8,11 +8,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.TextForm;
 import org.ankerdraft.core.form.WholeForm;
+import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.step.Step;
 
@@ -24,6 +26,7 @@ import org.ankerdraft.core.step.Step;
  * @param stopLine number of steps to build, or null for all
  * @param notes measures that are kept with the part
  * @param bodies how bodies are shown that are not shown as usual
+ * @param unit in which lengths are shown
  */
 public record PartDocument(
     int version,
@@ -35,7 +38,8 @@ public record PartDocument(
     List<Step> steps,
     Integer stopLine,
     List<Note> notes,
-    List<BodyShown> bodies) {
+    List<BodyShown> bodies,
+    LengthUnit unit) {
 
   public static final int VERSION = 1;
 
@@ -83,6 +87,14 @@ public record PartDocument(
           .otherwise(List.of())
           .about("how bodies are shown");
 
+  private static final Field<PartDocument, LengthUnit> UNIT =
+      Field.<PartDocument, LengthUnit>of(
+              "unit",
+              WordForm.of(LengthUnit.MM, "mm").or(LengthUnit.INCH, "inch"),
+              PartDocument::unit)
+          .otherwise(LengthUnit.MM)
+          .about("in which lengths are shown; expressions tell their own");
+
   /** How a part stands in a file. */
   public static final RecordForm<PartDocument> FORM =
       RecordForm.<PartDocument>of(
@@ -97,7 +109,8 @@ public record PartDocument(
                   STEPS,
                   STOP_LINE,
                   NOTES,
-                  BODIES),
+                  BODIES,
+                  UNIT),
               v ->
                   new PartDocument(
                       v.get(FORMAT),
@@ -109,11 +122,13 @@ public record PartDocument(
                       v.get(STEPS),
                       v.get(STOP_LINE),
                       v.get(NOTES),
-                      v.get(BODIES)))
+                      v.get(BODIES),
+                      v.get(UNIT)))
           .check(PartDocument::twice);
 
   public PartDocument {
     name = name == null ? USUAL_NAME : name;
+    unit = unit == null ? LengthUnit.MM : unit;
     process = process == null ? PartProcess.DEFAULT : process;
     limits = limits == null ? Map.of() : Map.copyOf(limits);
     parameters = parameters == null ? List.of() : List.copyOf(parameters);
@@ -133,7 +148,14 @@ public record PartDocument(
         List.of(),
         null,
         List.of(),
-        List.of());
+        List.of(),
+        LengthUnit.MM);
+  }
+
+  /** This document with its lengths shown in another unit. */
+  public PartDocument withUnit(LengthUnit changed) {
+    return new PartDocument(
+        version, name, owner, process, limits, parameters, steps, stopLine, notes, bodies, changed);
   }
 
   /** Ids and names that occur twice. */
@@ -184,7 +206,7 @@ public record PartDocument(
 
   public PartDocument withSteps(List<Step> changed) {
     return new PartDocument(
-        version, name, owner, process, limits, parameters, changed, stopLine, notes, bodies);
+        version, name, owner, process, limits, parameters, changed, stopLine, notes, bodies, unit);
   }
 
   /** This document with the step of the same id replaced. */
@@ -200,7 +222,7 @@ public record PartDocument(
     list.add(built(), added);
     Integer line = stopLine == null ? null : Integer.valueOf(built() + 1);
     return new PartDocument(
-        version, name, owner, process, limits, parameters, list, line, notes, bodies);
+        version, name, owner, process, limits, parameters, list, line, notes, bodies, unit);
   }
 
   public PartDocument withoutStep(String id) {
@@ -210,7 +232,7 @@ public record PartDocument(
     Integer line =
         stopLine == null ? null : Integer.valueOf(at < stopLine ? stopLine - 1 : stopLine);
     return new PartDocument(
-        version, name, owner, process, limits, parameters, list, line, notes, bodies);
+        version, name, owner, process, limits, parameters, list, line, notes, bodies, unit);
   }
 
   public PartDocument moved(String id, int to) {
@@ -222,27 +244,27 @@ public record PartDocument(
 
   public PartDocument withStopLine(Integer line) {
     return new PartDocument(
-        version, name, owner, process, limits, parameters, steps, line, notes, bodies);
+        version, name, owner, process, limits, parameters, steps, line, notes, bodies, unit);
   }
 
   public PartDocument withParameters(List<Parameter> changed) {
     return new PartDocument(
-        version, name, owner, process, limits, changed, steps, stopLine, notes, bodies);
+        version, name, owner, process, limits, changed, steps, stopLine, notes, bodies, unit);
   }
 
   public PartDocument withProcess(PartProcess changed) {
     return new PartDocument(
-        version, name, owner, changed, limits, parameters, steps, stopLine, notes, bodies);
+        version, name, owner, changed, limits, parameters, steps, stopLine, notes, bodies, unit);
   }
 
   public PartDocument withLimits(Map<String, Double> changed) {
     return new PartDocument(
-        version, name, owner, process, changed, parameters, steps, stopLine, notes, bodies);
+        version, name, owner, process, changed, parameters, steps, stopLine, notes, bodies, unit);
   }
 
   public PartDocument withNotes(List<Note> changed) {
     return new PartDocument(
-        version, name, owner, process, limits, parameters, steps, stopLine, changed, bodies);
+        version, name, owner, process, limits, parameters, steps, stopLine, changed, bodies, unit);
   }
 
   /** How a body is shown. */
@@ -262,7 +284,7 @@ public record PartDocument(
 
   private PartDocument withBodies(List<BodyShown> changed) {
     return new PartDocument(
-        version, name, owner, process, limits, parameters, steps, stopLine, notes, changed);
+        version, name, owner, process, limits, parameters, steps, stopLine, notes, changed, unit);
   }
 
   /** With another name for a body, wherever it is named; the same if no step gives it its name. */
@@ -282,7 +304,7 @@ public record PartDocument(
 
   public PartDocument withName(String changed) {
     return new PartDocument(
-        version, changed, owner, process, limits, parameters, steps, stopLine, notes, bodies);
+        version, changed, owner, process, limits, parameters, steps, stopLine, notes, bodies, unit);
   }
 
   /** An id for a new step of a kind: the kind's word and the first free number. */

@@ -16,18 +16,29 @@ import org.ankerdraft.vectors.Vec3;
 /** Evaluates choices on a named shape. */
 public final class Choosing {
 
-  /** A named thing is gone. Carries the best candidate: nothing is guessed silently. */
+  /** Named things are gone. Carries candidates for each: nothing is guessed silently. */
   public static final class Adrift extends Exception {
     private static final long serialVersionUID = 1L;
-    private final transient Lost lost;
+    private final transient List<Lost> lost;
+    private final transient NamedShape shape;
 
     public Adrift(Lost lost) {
-      super(lost.inWords());
-      this.lost = lost;
+      this(List.of(lost), null);
     }
 
-    public Lost lost() {
+    private Adrift(List<Lost> lost, NamedShape shape) {
+      super(Lost.inWords(lost));
+      this.lost = lost;
+      this.shape = shape;
+    }
+
+    public List<Lost> lost() {
       return lost;
+    }
+
+    /** The same with whatever else among some picks is gone from the shape that was looked at. */
+    public Adrift with(Picks picks) {
+      return shape == null ? this : new Adrift(picks.lost(shape, lost), shape);
     }
   }
 
@@ -77,7 +88,7 @@ public final class Choosing {
 
   public Set<Integer> faces(FaceChoice choice) throws Adrift, ExpressionException {
     return switch (choice) {
-      case FaceChoice.Named n -> Set.of(namedFace(n));
+      case FaceChoice.Named n -> namedFaces(n);
       case FaceChoice.OfStep s -> facesWhere(i -> isOfStep(i, s.step(), s.role()));
       case FaceChoice.Facing f -> facing(f);
       case FaceChoice.Upright u -> upright(u);
@@ -101,31 +112,12 @@ public final class Choosing {
     return named.faceName(face).isOf(step, role);
   }
 
-  private int namedFace(FaceChoice.Named n) throws Adrift {
-    int face = named.face(n.name());
-    if (face > 0) {
-      return face;
+  private Set<Integer> namedFaces(FaceChoice.Named n) throws Adrift {
+    Set<Integer> faces = new TreeSet<>(named.facesOf(n.name()));
+    if (faces.isEmpty()) {
+      throw new Adrift(List.of(Picks.lost(named, n)), named);
     }
-    Hint hint = n.hint();
-    if (hint == null) {
-      throw new Adrift(
-          Lost.of(
-              Lost.Kind.FACE,
-              n.name().toString(),
-              named.faceNames().stream().map(FaceName::toString).toList()));
-    }
-    Vec3 at = hint.place();
-    int best =
-        nearestFace(f ->
-            f.point().distance(at)
-                + (f.kind().name().equalsIgnoreCase(hint.kind())
-                    ? 0
-                    : Math.sqrt(f.areaMm2() + hint.size())));
-    throw new Adrift(
-        new Lost(
-            Lost.Kind.FACE,
-            n.name().toString(),
-            best == 0 ? null : named.faceName(best).toString()));
+    return faces;
   }
 
   private int nearestFace(ToDoubleFunction<Topology.Face> distance) {
@@ -239,7 +231,7 @@ public final class Choosing {
 
   public Set<Integer> edges(EdgeChoice choice) throws Adrift, ExpressionException {
     return switch (choice) {
-      case EdgeChoice.Named n -> Set.of(namedEdge(n));
+      case EdgeChoice.Named n -> namedEdges(n);
       case EdgeChoice.Chain c -> TangentChain.of(topology, edges(c.from()));
       case EdgeChoice.Loop l -> loop(l);
       case EdgeChoice.OfFaces f -> ofFaces(faces(f.face()));
@@ -272,26 +264,12 @@ public final class Choosing {
     return out;
   }
 
-  private int namedEdge(EdgeChoice.Named n) throws Adrift {
-    int edge = named.edge(n.name());
-    if (edge > 0) {
-      return edge;
+  private Set<Integer> namedEdges(EdgeChoice.Named n) throws Adrift {
+    Set<Integer> edges = new TreeSet<>(named.edgesOf(n.name()));
+    if (edges.isEmpty()) {
+      throw new Adrift(List.of(Picks.lost(named, n)), named);
     }
-    Hint hint = n.hint();
-    if (hint == null) {
-      throw new Adrift(
-          Lost.of(
-              Lost.Kind.EDGE,
-              n.name().toString(),
-              named.edgeNames().stream().map(EdgeName::toString).toList()));
-    }
-    Vec3 at = hint.place();
-    int best = nearestEdge(e -> e.mid().distance(at) + Math.abs(e.lengthMm() - hint.size()));
-    throw new Adrift(
-        new Lost(
-            Lost.Kind.EDGE,
-            n.name().toString(),
-            best == 0 ? null : named.edgeName(best).toString()));
+    return edges;
   }
 
   private int nearestEdge(ToDoubleFunction<Topology.Edge> distance) {

@@ -41,6 +41,36 @@ public record EdgeName(List<FaceName> faces, String ordinal) implements Comparab
     return between(faces.stream().map(FaceName::bare).toList());
   }
 
+  /**
+   * Whether a pick of that name stands for this edge: it lies between parts of the same faces and,
+   * if the pick says which of several, is that one.
+   */
+  public boolean isPartOf(EdgeName pick) {
+    return faces.size() == pick.faces.size()
+        && (pick.ordinal.isEmpty()
+            || ordinal.equals(pick.ordinal.equals(FaceName.FIRST) ? "" : pick.ordinal))
+        && areParts(pick.faces);
+  }
+
+  private boolean areParts(List<FaceName> picked) {
+    return faces.size() == 1
+        ? faces.getFirst().isPartOf(picked.getFirst())
+        : (faces.get(0).isPartOf(picked.get(0)) && faces.get(1).isPartOf(picked.get(1)))
+            || (faces.get(0).isPartOf(picked.get(1)) && faces.get(1).isPartOf(picked.get(0)));
+  }
+
+  /** The name that stands for this edge alone, whose faces are named so. */
+  EdgeName alone(List<FaceName> named, boolean isOneOfSeveral) {
+    return new EdgeName(named, isOneOfSeveral && ordinal.isEmpty() ? FaceName.FIRST : ordinal);
+  }
+
+  /** The name that a shape would have for this one. */
+  EdgeName inShape() {
+    return new EdgeName(
+        faces.stream().map(FaceName::inShape).toList(),
+        ordinal.equals(FaceName.FIRST) ? "" : ordinal);
+  }
+
   EdgeName split(int n) {
     return new EdgeName(faces, String.valueOf(n));
   }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.form.Form;
 import org.ankerdraft.core.form.TextForm;
 
@@ -58,9 +59,77 @@ public record FaceName(String step, String role, String part, List<FaceName> fro
         step, role, part, from, ordinal.isEmpty() ? String.valueOf(n) : ordinal + "." + n);
   }
 
+  /** Stands for the first part alone of a face that was split; a bare name stands for all. */
+  static final String FIRST = "1";
+
+  /** Before the id of a copy, the role of the faces of which it consists. */
+  private static final String COPY = "at-";
+
+  /**
+   * Whether a pick of that name stands for this face. A name without an ordinal stands for all that
+   * has come of a face: the parts it was split into, and the faces of pieces of its curve.
+   */
+  public boolean isPartOf(FaceName pick) {
+    return step.equals(pick.step)
+        && role.equals(pick.role)
+        && isOfPart(pick)
+        && isOfOrdinal(pick.ordinal)
+        && arePartsOf(pick.from);
+  }
+
+  private boolean isOfPart(FaceName pick) {
+    return part.equals(pick.part)
+        || (pick.ordinal.isEmpty() && !pick.part.isEmpty() && part.startsWith(pick.part + "."));
+  }
+
+  private boolean isOfOrdinal(String picked) {
+    return picked.isEmpty()
+        || ordinal.equals(picked.equals(FIRST) ? "" : picked)
+        || ordinal.startsWith(picked + ".");
+  }
+
+  private boolean arePartsOf(List<FaceName> picked) {
+    return from.size() == picked.size()
+        && IntStream.range(0, from.size()).allMatch(i -> from.get(i).isPartOf(picked.get(i)));
+  }
+
+  /** The name that stands for this face alone. */
+  FaceName alone() {
+    return ordinal.isEmpty() ? new FaceName(step, role, part, from, FIRST) : this;
+  }
+
+  /** The name of a face that a shape would have for this one. */
+  FaceName inShape() {
+    return ordinal.equals(FIRST) ? bare() : this;
+  }
+
   /** Whether the step and the role are these; a null role stands for any. */
   public boolean isOf(String stepId, String roleOrNull) {
     return step.equals(stepId) && (roleOrNull == null || role.equals(roleOrNull));
+  }
+
+  /** The face of a copy that a step made of another. */
+  public static FaceName ofCopy(String stepId, String copy, FaceName original) {
+    return from(stepId, COPY + copy, original);
+  }
+
+  /** The id of the copy whose own face this is; empty for faces of nothing that was repeated. */
+  Optional<String> copy() {
+    return role.startsWith(COPY) ? Optional.of(role.substring(COPY.length())) : Optional.empty();
+  }
+
+  /** The face of which this is a copy, or a copy of a copy; itself, if it is none. */
+  public FaceName original() {
+    return copy().isPresent() && from.size() == 1 ? from.getFirst().original() : this;
+  }
+
+  /**
+   * The id of the copy of which a face is, or from which it was born, among those that a step made.
+   */
+  public Optional<String> copyIn(String stepId) {
+    return step.equals(stepId) && copy().isPresent()
+        ? copy()
+        : from.stream().flatMap(f -> f.copyIn(stepId).stream()).findFirst();
   }
 
   /** The name with every id of a step, its own and those it was born from, replaced. */

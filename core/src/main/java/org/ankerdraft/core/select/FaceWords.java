@@ -30,8 +30,6 @@ public record FaceWords(Function<String, Optional<String>> titles) {
   private static final Pattern STRIP = Pattern.compile("(wall|bend)([0-9]+)-(near|far)");
 
   /** The role of a face that a pattern copied begins so; then comes which copy it is. */
-  private static final String COPY = "at-";
-
   private static final Pattern NAME = Pattern.compile("[A-Za-z0-9_-]+/[A-Za-z]");
 
   /**
@@ -40,8 +38,8 @@ public record FaceWords(Function<String, Optional<String>> titles) {
   public String face(NamedShape shape, FaceName name) {
     Optional<Topology.Face> face = there(shape, name);
     String of = " of " + title(name.step());
-    if (name.role().startsWith(COPY) && name.from().size() == 1) {
-      return copy(name.role().substring(COPY.length()))
+    if (name.copy().isPresent() && name.from().size() == 1) {
+      return copy(name.copy().get())
           + face(shape, name.from().getFirst())
           + ", by "
           + title(name.step());
@@ -152,7 +150,9 @@ public record FaceWords(Function<String, Optional<String>> titles) {
 
   private static String side(NamedShape shape, Optional<Topology.Face> face, FaceName name) {
     if (face.isEmpty()) {
-      return "wall";
+      // What its curve is called is all that is left of it; a short name is added to any face.
+      boolean isSaid = shape == null || SHORT.matcher(name.part()).matches();
+      return isSaid ? "wall" : ("wall " + name.part()).strip();
     }
     Topology.Face f = face.get();
     if (f.kind() != Topology.SurfaceKind.PLANE) {

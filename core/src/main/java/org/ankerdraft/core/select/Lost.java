@@ -1,16 +1,18 @@
 package org.ankerdraft.core.select;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Locale;
-import org.ankerdraft.core.expression.NearNames;
+import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
- * Something that a step refers to and that is gone, with the best candidate for it.
+ * Something that a step refers to and that is gone, with what may stand for it.
  *
  * @param name by which the step refers to it
- * @param nearest name of the candidate, or null if there is none
+ * @param candidates the most likely first; none if there is nothing of its kind
  */
-public record Lost(Kind kind, String name, String nearest) {
+public record Lost(Kind kind, String name, List<Candidate> candidates) {
   /** What can be lost. */
   public enum Kind {
     FACE,
@@ -23,9 +25,18 @@ public record Lost(Kind kind, String name, String nearest) {
     }
   }
 
-  /** The candidate is the one with the most similar name. */
-  public static Lost of(Kind kind, String name, Collection<String> candidates) {
-    return new Lost(kind, name, NearNames.nearest(name, candidates).orElse(null));
+  public Lost {
+    candidates = List.copyOf(candidates);
+  }
+
+  /** Of something that has nothing but its name. */
+  public static Lost of(Kind kind, String name, Collection<String> others) {
+    return new Lost(kind, name, Candidates.byName(name, others));
+  }
+
+  /** The best candidate. */
+  public Optional<Candidate> nearest() {
+    return candidates.stream().findFirst();
   }
 
   public String inWords() {
@@ -33,6 +44,13 @@ public record Lost(Kind kind, String name, String nearest) {
         + " "
         + name
         + " is gone"
-        + (nearest == null ? "" : "; nearest to it is " + nearest);
+        + nearest()
+            .map(c -> "; nearest to it is " + c.name() + " (" + c.percent() + ")")
+            .orElse("");
+  }
+
+  /** All that is gone, in one sentence for each. */
+  public static String inWords(List<Lost> all) {
+    return all.stream().map(Lost::inWords).collect(Collectors.joining(". "));
   }
 }

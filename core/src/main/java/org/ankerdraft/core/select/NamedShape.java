@@ -66,7 +66,41 @@ public final class NamedShape {
 
   /** Number of the face of that name, or 0. */
   public int face(FaceName name) {
-    return faceByName.getOrDefault(name, 0);
+    return faceByName.getOrDefault(name.inShape(), 0);
+  }
+
+  /** Numbers of the faces that a pick of that name stands for, ascending. */
+  public List<Integer> facesOf(FaceName pick) {
+    return IntStream.rangeClosed(1, faceNames.size())
+        .filter(f -> faceName(f).isPartOf(pick))
+        .boxed()
+        .toList();
+  }
+
+  /** Numbers of the edges that a pick of that name stands for, ascending. */
+  public List<Integer> edgesOf(EdgeName pick) {
+    return IntStream.rangeClosed(1, edgeNames().size())
+        .filter(e -> edgeName(e).isPartOf(pick))
+        .boxed()
+        .toList();
+  }
+
+  /** The name by which a pick of this face stands for it, and for nothing else that is there. */
+  public FaceName pickOf(int face) {
+    FaceName name = faceName(face);
+    return facesOf(name).size() == 1 ? name : name.alone();
+  }
+
+  /** The name by which a pick of this edge stands for it, and for nothing else that is there. */
+  public EdgeName pickOfEdge(int edge) {
+    EdgeName name = edgeName(edge);
+    if (edgesOf(name).size() == 1) {
+      return name;
+    }
+    List<FaceName> around = topology().edge(edge).faces().stream().map(this::pickOf).toList();
+    boolean isOneOfSeveral =
+        edgeNames().stream().filter(e -> e.bare().equals(name.bare())).count() > 1;
+    return name.alone(around, isOneOfSeveral);
   }
 
   /** Numbers of the faces that are, or are parts of, a face of that name, ascending. */
@@ -102,7 +136,7 @@ public final class NamedShape {
   /** Number of the edge of that name, or 0. */
   public synchronized int edge(EdgeName name) {
     edgeNames();
-    return edgeByName.getOrDefault(name, 0);
+    return edgeByName.getOrDefault(name.inShape(), 0);
   }
 
   /** Gives the second and further of equal names an ordinal that no name has yet. */
@@ -134,6 +168,16 @@ public final class NamedShape {
       }
     }
     return List.copyOf(out);
+  }
+
+  /** A pick of this face. */
+  public FaceChoice.Named chosen(int face) {
+    return new FaceChoice.Named(pickOf(face), faceHint(face));
+  }
+
+  /** A pick of this edge. */
+  public EdgeChoice.Named chosenEdge(int edge) {
+    return new EdgeChoice.Named(pickOfEdge(edge), edgeHint(edge));
   }
 
   /** The hint to keep with a pick of this face. */

@@ -28,6 +28,9 @@ public final class References {
   /** The name that a step gives to a body it makes. */
   public static final Form<String> NEW_BODY = TextForm.NAME.as("name of a body", Optional::of, "");
 
+  /** The id of one of the copies that a step makes. */
+  public static final Form<String> COPY = TextForm.ID.as("id of a copy", Optional::of, "");
+
   private References() {}
 
   /**

@@ -9,6 +9,9 @@ import org.ankerdraft.vectors.Xy;
 
 /** A curve in the sketch's own plane; mm. */
 public sealed interface Curve2 {
+  /** Of the way: so far both sides of a place are looked at for the direction there. */
+  double BESIDE = 1e-5;
+
   int tag();
 
   Xy start();
@@ -19,6 +22,12 @@ public sealed interface Curve2 {
 
   /** The point at a share of the way, 0 to 1; a little beyond, the curve goes on. */
   Xy at(double share);
+
+  /** The direction at a share of the way, length 1. */
+  default Xy direction(double share) {
+    Xy way = at(share + BESIDE).minus(at(share - BESIDE));
+    return way.times(1 / way.length());
+  }
 
   /** Whether it is a contour by itself. */
   default boolean isClosed() {

@@ -2,6 +2,7 @@ package org.ankerdraft.core.sketch;
 
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /** A plane with axes: where a sketch's (0, 0) lies and where its x and y run. */
 public record Frame(Vec3 origin, Vec3 x, Vec3 y) {
@@ -12,6 +13,12 @@ public record Frame(Vec3 origin, Vec3 x, Vec3 y) {
 
   public Plane plane() {
     return new Plane(origin, normal());
+  }
+
+  /** The foot of a point on the plane, in the frame's own coordinates. */
+  public Xy flat(Vec3 p) {
+    Vec3 d = p.minus(origin);
+    return new Xy(d.dot(x), d.dot(y));
   }
 
   public Vec3 at(double u, double v) {

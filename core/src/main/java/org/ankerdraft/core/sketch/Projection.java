@@ -6,6 +6,7 @@ import org.ankerdraft.core.form.FlagForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.TextForm;
 import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
 
 /**
@@ -16,17 +17,30 @@ import org.ankerdraft.core.select.References;
  *     suffix that follows from the edge's own name
  * @param body its name, or null for the only one
  * @param edges which edges, evaluated anew at each build
+ * @param silhouettes curved faces of which the lines are laid down where they, seen square to the
+ *     plane, turn away from the eye
  * @param crossing whether only the points are wanted in which they pass through the plane
  */
 public record Projection(
-    String name, String body, List<EdgeChoice> edges, boolean crossing, boolean construction) {
+    String name,
+    String body,
+    List<EdgeChoice> edges,
+    List<FaceChoice> silhouettes,
+    boolean crossing,
+    boolean construction) {
   private static final Field<Projection, String> NAME =
       Field.<Projection, String>of("name", TextForm.ID, Projection::name)
           .about("source of the names of the curves");
   private static final Field<Projection, List<EdgeChoice>> EDGES =
       Field.<Projection, List<EdgeChoice>>of("edges", EdgeChoice.LIST, Projection::edges)
           .label("Edges")
-          .required();
+          .otherwise(List.of());
+  private static final Field<Projection, List<FaceChoice>> SILHOUETTES =
+      Field.<Projection, List<FaceChoice>>of(
+              "silhouettes", FaceChoice.LIST, Projection::silhouettes)
+          .label("Silhouettes of")
+          .otherwise(List.of())
+          .about("curved faces: the lines where they turn away, seen square to the plane");
   private static final Field<Projection, String> BODY =
       Field.<Projection, String>of("body", References.BODY, Projection::body)
           .label("Of body")
@@ -48,18 +62,24 @@ public record Projection(
   public static final RecordForm<Projection> FORM =
       RecordForm.of(
           "projection",
-          List.of(NAME, EDGES, CROSSING, CONSTRUCTION, BODY),
+          List.of(NAME, EDGES, SILHOUETTES, CROSSING, CONSTRUCTION, BODY),
           v ->
               new Projection(
-                  v.get(NAME), v.get(BODY), v.get(EDGES), v.is(CROSSING), v.is(CONSTRUCTION)));
+                  v.get(NAME),
+                  v.get(BODY),
+                  v.get(EDGES),
+                  v.get(SILHOUETTES),
+                  v.is(CROSSING),
+                  v.is(CONSTRUCTION)));
 
   public Projection {
     edges = edges == null ? List.of() : List.copyOf(edges);
+    silhouettes = silhouettes == null ? List.of() : List.copyOf(silhouettes);
   }
 
   /** The same with another name. */
   public Projection named(String other) {
-    return new Projection(other, body, edges, crossing, construction);
+    return new Projection(other, body, edges, silhouettes, crossing, construction);
   }
 
   /** Whether a curve of that name, or a point of one, is of this projection. */

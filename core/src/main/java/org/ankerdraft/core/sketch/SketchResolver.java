@@ -10,6 +10,7 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.sketch.ResolvedSketch.Spot;
 import org.ankerdraft.core.sketch.constraint.Constrained;
 import org.ankerdraft.core.sketch.constraint.Constrained.Held;
 import org.ankerdraft.core.sketch.constraint.Constraint;
@@ -52,10 +53,14 @@ public final class SketchResolver {
             : Constrained.hold(curves, constraints, values);
     SketchResolver r = new SketchResolver(tolerance);
     Figures figures = new Figures(values, tolerance, r::tag);
+    List<Spot> points = new ArrayList<>();
     for (SketchCurve c : held.curves()) {
+      if (c instanceof SketchCurve.Point p) {
+        points.add(new Spot(p.name(), p.at().at(values)));
+      }
       (c.construction() ? r.construction : r.real).addAll(figures.of(c));
     }
-    return r.assemble(frame, held);
+    return r.assemble(frame, points, held);
   }
 
   private int tag(String name) {
@@ -63,7 +68,7 @@ public final class SketchResolver {
     return nextTag++;
   }
 
-  private ResolvedSketch assemble(Frame frame, Held held) {
+  private ResolvedSketch assemble(Frame frame, List<Spot> points, Held held) {
     List<List<Curve2>> contours = new ArrayList<>();
     List<List<ProfileCurve>> chains = new ArrayList<>();
     List<List<Curve2>> drawn = new ArrayList<>();
@@ -94,7 +99,18 @@ public final class SketchResolver {
     real.forEach(c -> all.add(c.in(frame)));
     construction.forEach(c -> all.add(c.in(frame)));
     return new ResolvedSketch(
-        frame, all, nested(contours, frame), names, open, chains, drawn, held, branchAt, List.of());
+        frame,
+        all,
+        nested(contours, frame),
+        names,
+        open,
+        chains,
+        drawn,
+        points,
+        held,
+        branchAt,
+        List.of(),
+        Map.of());
   }
 
   /** The first curve with all that follows it, and all that leads to it if they do not close. */

@@ -14,6 +14,7 @@ import org.ankerdraft.core.form.Form;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.Values;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.CutThread;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
@@ -227,6 +228,11 @@ public abstract class StepKind<S extends Step> {
   /** The rounds that a step puts on a body, and nothing else; null for a kind that does more. */
   public List<EdgeSet> rounds(S step) {
     return null;
+  }
+
+  /** The thread that is cut into what a step bores; empty for none. */
+  public Optional<CutThread> thread(S step) {
+    return Optional.empty();
   }
 
   /** The step changed as a check asks; empty if the kind cannot do that. */

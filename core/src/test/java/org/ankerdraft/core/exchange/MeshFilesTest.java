@@ -100,7 +100,8 @@ class MeshFilesTest {
         .isTrue();
     TriangleMesh mesh = mesh(shape());
     Files.write(
-        folder.resolve("part.3mf"), MeshFiles.threeMf("test & <part>", Map.of("Body", mesh)));
+        folder.resolve("part.3mf"),
+        MeshFiles.threeMf("test & <part>", "4 × M3 tapped", Map.of("Body", mesh)));
     Files.writeString(folder.resolve("read.cpp"), READER);
     run(List.of("g++", "-O0", "-w", "-o", "read", "read.cpp", "-I" + headers, "-l3MF"));
     String out = run(List.of("./read", "part.3mf"));

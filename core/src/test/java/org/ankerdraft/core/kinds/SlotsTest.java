@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.FlagForm;
@@ -43,8 +44,9 @@ class SlotsTest {
         .flatMap(part -> part.steps().stream());
   }
 
-  private static List<? extends Slot<Step>> slots(Step step) {
-    return StepKinds.of(step).slots();
+  @SuppressWarnings("unchecked")
+  private static List<Slot<Step>> slots(Step step) {
+    return (List<Slot<Step>>) (List<?>) StepKinds.of(step).slots();
   }
 
   private static List<Slot.Value<Step, ?>> values(Step step) {
@@ -200,5 +202,40 @@ class SlotsTest {
     assertThat(StepKinds.of(known.withSkipped(true)).withSkipped(step.skipped())).isEqualTo(step);
     assertThat(known.withSkipped(true).skipped()).isTrue();
     assertThat(known.summary()).isNotNull();
+  }
+
+  /** What is as usual is not told as set: a flag that is off, too. */
+  @Test
+  void aFlagThatIsOffIsAsUsual() {
+    Step boss = step("{'kind':'boss','id':'b','sketch':'s','height':'2 mm'}");
+    assertThat(value(boss, "reversed").orElseThrow().isSet()).isFalse();
+    Step other = step("{'kind':'boss','id':'b','sketch':'s','height':'2 mm','reversed':true}");
+    assertThat(value(other, "reversed").orElseThrow().isSet()).isTrue();
+  }
+
+  /** A place that may be left out is given by a press, and taken away by another. */
+  @Test
+  void aPlaceMayBeLeftOut() {
+    Step toMiddle =
+        step("{'kind':'extrude','id':'e','sketch':'s','extent':'to point','depth':'9 mm'}");
+    Slot.Adders<Step> adders =
+        slots(toMiddle).stream()
+            .filter(s -> s instanceof Slot.Adders<?> a && a.id().equals("tip"))
+            .map(s -> (Slot.Adders<Step>) s)
+            .findFirst()
+            .orElseThrow();
+    Step aside = adders.adders().getFirst().with();
+    assertThat(value(aside, "tip.x")).isPresent();
+    Slot.Item<Step> item =
+        slots(aside).stream()
+            .filter(s -> s instanceof Slot.Item<?> a && a.id().equals("tip"))
+            .map(s -> (Slot.Item<Step>) s)
+            .findFirst()
+            .orElseThrow();
+    assertThat(item.without()).isEqualTo(toMiddle);
+  }
+
+  private static Step step(String json) {
+    return Parts.part("{'kind':'sketch','id':'s','curves':[]}," + json).steps().getLast();
   }
 }

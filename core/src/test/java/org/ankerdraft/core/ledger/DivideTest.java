@@ -126,4 +126,63 @@ class DivideTest {
                     "'body':'Body','face':{'choose':'rounds','upTo':'2 mm'},'faceBody':'Body','keep':'back','newBody':'N'"));
     assertThat(PartJson.read(PartJson.write(part))).isEqualTo(new Read.Ok(part));
   }
+
+  private static String byCurves(String curves, String more) {
+    return ",{'kind':'sketch','id':'q','curves':[" + curves + "]}" + divide("'sketch':'q'" + more);
+  }
+
+  /** Left of a slanting line that ends within the body: it goes on straight. */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6})
+  void aBoxByALine(long seed) {
+    Random random = new Random(seed);
+    double x = random.nextDouble(-4, 4);
+    double slope = random.nextDouble(-0.5, 0.5);
+    String line = Parts.line("a", x - slope, -1, x + slope, 1);
+    PartState state = Parts.ok(Parts.box(20, 10, 30) + byCurves(line, ",'newBody':'Rest'"));
+    // The line passes the middle at x; left of its way up lies the side of smaller x.
+    assertThat(volume(state, "Body")).isCloseTo((10 + x) * 10 * 30, within(1e-5));
+    assertThat(volume(state, "Rest")).isCloseTo((10 - x) * 10 * 30, within(1e-5));
+    NamedShape body = state.bodies().get("Body").named();
+    assertThat(body.face(FaceName.ofPart("d", "cut", "a"))).isPositive();
+  }
+
+  /** A step from line to line, an arc on the way, and closed curves. */
+  @Test
+  void aBoxByBentLinesAndByClosedCurves() {
+    String bent =
+        Parts.line("a", -3, -8, -3, 0)
+            + ","
+            + Parts.line("b", -3, 0, 4, 0)
+            + ","
+            + Parts.line("c", 4, 0, 4, 8);
+    PartState state = Parts.ok(Parts.box(20, 10, 30) + byCurves(bent, ",'keep':'front'"));
+    assertThat(volume(state, "Body")).isCloseTo((7 * 5 + 14 * 5) * 30, within(1e-6));
+    String arc =
+        "{'curve':'arc','name':'a','from':['0 mm','-2 mm'],'through':['2 mm','0 mm'],'to':['0"
+            + " mm','2 mm']}";
+    // Its ends go on level to the left: what is left of its way lies between them.
+    PartState round = Parts.ok(Parts.box(20, 10, 30) + byCurves(arc, ",'keep':'front'"));
+    assertThat(volume(round, "Body")).isCloseTo((10 * 4 + Math.PI * 2) * 30, within(1e-6));
+    PartState back = Parts.ok(Parts.box(20, 10, 30) + byCurves(arc, ",'keep':'back'"));
+    assertThat(volume(back, "Body")).isCloseTo((200 - 10 * 4 - Math.PI * 2) * 30, within(1e-6));
+    String circle = "{'curve':'circle','name':'k','diameter':'6 mm'}";
+    PartState plug = Parts.ok(Parts.box(20, 10, 30) + byCurves(circle, ",'newBody':'Rest'"));
+    assertThat(volume(plug, "Body")).isCloseTo(Math.PI * 9 * 30, within(1e-6));
+    assertThat(volume(plug, "Rest")).isCloseTo((200 - Math.PI * 9) * 30, within(1e-6));
+  }
+
+  @Test
+  void curvesThatDivideNothingAreTold() {
+    assertThat(refused(Parts.line("a", -30, 20, 30, 20)))
+        .contains("nothing of the body lies in front");
+    assertThat(refused(Parts.line("a", -5, 0, 5, 0) + "," + Parts.line("b", -5, 3, 5, 3)))
+        .contains("it has 2 lines");
+  }
+
+  private static String refused(String curves) {
+    PartState state = Parts.build(Parts.box(20, 10, 30) + byCurves(curves, ""));
+    assertThat(state.isOk()).isFalse();
+    return state.steps().getLast().message();
+  }
 }

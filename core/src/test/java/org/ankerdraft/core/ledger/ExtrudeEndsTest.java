@@ -13,6 +13,7 @@ import org.ankerdraft.core.part.Read;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
+import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -302,5 +303,38 @@ class ExtrudeEndsTest {
                     5,
                     "'extent':'to face','to':{'choose':'face','name':'ramp/side:top'},'toBody':'Ramp','startOffset':'1 mm','backTaper':'2 deg','body':'P'"));
     assertThat(PartJson.read(PartJson.write(part))).isEqualTo(new Read.Ok(part));
+  }
+
+  /** A pyramid or cone over any area, hollow or aslant, is a third of area by height. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "{'curve':'rectangle','name':'r','width':'20 mm','height':'12 mm'} | 240 | ",
+        "{'curve':'rectangle','name':'r','width':'20 mm','height':'12 mm'} | 240 | 'tip':['15 mm','-9 mm'],",
+        "{'curve':'polygon','name':'p','sides':6,'diameter':'20 mm'} | 259.80762113533154 | ",
+        "{'curve':'circle','name':'k','diameter':'20 mm'} | 314.1592653589793 | 'tip':['3 mm','4 mm'],",
+        "{'curve':'rectangle','name':'r','width':'20 mm','height':'12 mm'},{'curve':'circle','name':'k','diameter':'6 mm'} | 211.72566617691757 | ",
+        "{'curve':'rectangle','name':'r','width':'20 mm','height':'12 mm','rounding':'3 mm'} | 232.2743338823081 | 'startOffset':'4 mm','reversed':true,"
+      })
+  void anAreaGoesToAPoint(String curves, double area, String more) {
+    String steps =
+        "{'kind':'sketch','id':'s','curves':["
+            + curves
+            + "]},{'kind':'extrude','id':'e','sketch':'s','extent':'to point','depth':'15 mm',"
+            + (more == null ? "" : more)
+            + "'body':'Body'}";
+    assertThat(Parts.volume(Parts.ok(steps))).isCloseTo(area * 5, within(1e-5 * area));
+  }
+
+  /** The tip stands over the middle of the area: the centroid of the solid is a quarter up. */
+  @Test
+  void thePointStandsOverTheMiddle() {
+    String steps =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','centre':['7 mm','3"
+            + " mm'],'width':'20 mm','height':'12 mm'}]},{'kind':'extrude','id':'e','sketch':'s','extent':'to"
+            + " point','depth':'16 mm','body':'Body'}";
+    var mass = Parts.ok(steps).bodies().get("Body").named().shape().mass();
+    assertThat(mass.centroid().distance(new Vec3(7, 3, 4))).isLessThan(1e-6);
   }
 }

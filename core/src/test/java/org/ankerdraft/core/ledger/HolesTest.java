@@ -89,4 +89,42 @@ class HolesTest {
     assertThat(message(",'mouth':'countersink','mouthDiameter':'9 mm','mouthAngle':'180 deg'"))
         .contains("must be between 0 and 180 deg");
   }
+
+  /** Down to a leaning face within the part: the mean depth counts; to a cylinder, its slices. */
+  @ParameterizedTest
+  @CsvSource({"plain, 0", "counterbore, 113.09733552923255"})
+  void aHoleEndsAtAFace(String mouth, double more) {
+    // A channel with a leaning floor, open at the front, 30 high; the hole comes from above.
+    String wedge =
+        "{'kind':'sketch','id':'s','plane':{'base':'XZ'},'curves':["
+            + Parts.line("a", -30, 0, 30, 0)
+            + ","
+            + Parts.line("b", 30, 0, 30, 30)
+            + ","
+            + Parts.line("c", 30, 30, -30, 30)
+            + ","
+            + Parts.line("d", -30, 30, -30, 0)
+            + ","
+            + Parts.line("e", -25, 8, 25, 13)
+            + ","
+            + Parts.line("f", 25, 13, 25, 6)
+            + ","
+            + Parts.line("g", 25, 6, -25, 6)
+            + ","
+            + Parts.line("h", -25, 6, -25, 8)
+            + "]},{'kind':'extrude','id':'box','sketch':'s','extent':'symmetric','depth':'40"
+            + " mm','body':'Body'}";
+    String hole =
+        ",{'kind':'hole','id':'b','plane':{'base':'XY','offset':'30 mm'},'diameter':'6 mm','mouth':'"
+            + mouth
+            + "'"
+            + (mouth.equals("plain") ? "" : ",'mouthDiameter':'12 mm','mouthDepth':'4 mm'")
+            + ",'to':{'choose':'face','name':'box/side:e'},'points':[{'id':'1','at':['-6 mm','0 mm']}]}";
+    double lost = Parts.volume(Parts.ok(wedge)) - Parts.volume(Parts.ok(wedge + hole));
+    double counterbore = mouth.equals("plain") ? 0 : Math.PI * (36 - 9) * 4;
+    assertThat(counterbore).isCloseTo(more * 3, within(1e-6));
+    assertThat(lost).isCloseTo(Math.PI * 9 * (30 - 9.9) + counterbore, within(1e-5));
+    String beside = hole.replace("'-6 mm','0 mm'", "'60 mm','0 mm'");
+    assertThat(Parts.build(wedge + beside).isOk()).isFalse();
+  }
 }

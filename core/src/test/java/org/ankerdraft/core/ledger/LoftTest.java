@@ -184,6 +184,25 @@ class LoftTest {
     assertThat(volume(steps)).isCloseTo(chord, within(1e-3 * chord));
   }
 
+  /** Holes go along: each with the nearest of the next profile, less what they take. */
+  @ParameterizedTest
+  @ValueSource(booleans = {true, false})
+  void profilesWithHoles(boolean isStraight) {
+    String holes =
+        ",{'curve':'circle','name':'a','centre':['-%1$s mm','0 mm'],'diameter':'%2$s"
+            + " mm'},{'curve':'circle','name':'b','centre':['%1$s mm','0 mm'],'diameter':'%3$s mm'}";
+    String steps =
+        at("s", 0, rectangle(40, 24) + holes.formatted("9", "8", "6"))
+            + at("t", 15, rectangle(30, 18) + holes.formatted("7", "6", "3"))
+            + loft(isStraight ? STRAIGHT : "", "s", "t");
+    double outer = 15 / 3.0 * (960 + 540 + Math.sqrt(960 * 540));
+    double taken = Math.PI * 15 / 12 * (64 + 48 + 36) + Math.PI * 15 / 12 * (36 + 18 + 9);
+    assertThat(volume(steps)).isCloseTo(outer - taken, within(1e-4));
+    String spire = at("s", 0, rectangle(40, 24) + "," + circle(8)) + at("t", 15, POINT);
+    assertThat(volume(spire + loft(STRAIGHT, "s", "t")))
+        .isCloseTo((960 - Math.PI * 16) * 5, within(1e-4));
+  }
+
   @Test
   void asACutter() {
     String steps =
@@ -198,7 +217,7 @@ class LoftTest {
   @ParameterizedTest
   @CsvSource({
     "0, lie in one plane",
-    "1, a loft goes through one area without holes",
+    "1, sketch t has 0 holes and sketch s 1",
     "2, at least two sketches"
   })
   void whatCannotBeLoftedIsSaid(int which, String words) {

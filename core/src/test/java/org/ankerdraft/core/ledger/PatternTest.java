@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.within;
 
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -195,5 +197,160 @@ class PatternTest {
             + "{'kind':'hole','id':'h','plane':{'base':'XY','offset':'10 mm'},'diameter':'6 mm','points':[{'id':'a','at':['25 mm','0 mm']},{'id':'b','at':['-25 mm','0 mm']}]}";
     double drawn = Parts.volume(Parts.ok(whole + round));
     assertThat(Parts.volume(Parts.ok(half + round))).isCloseTo(drawn, within(1e-6 * drawn));
+  }
+
+  private static String sketch(String curves) {
+    return ",{'kind':'sketch','id':'w','plane':{'base':'XY','offset':'4 mm'},'curves':["
+        + curves
+        + "]}";
+  }
+
+  private static String point(String name, double x, double y) {
+    return "{'curve':'point','name':'" + name + "','at':['" + x + " mm','" + y + " mm']}";
+  }
+
+  /** Copies at the points of a sketch keep their names when points come and go. */
+  @Test
+  void holesAtPointsOfASketch() {
+    String first = point("o", -40, 0);
+    String all =
+        first + "," + point("a", 0, 10) + "," + point("b", 20, -10) + "," + point("c", 40, 5);
+    String fewer = first + "," + point("b", 20, -10) + "," + point("c", 40, 5);
+    String way = pattern("'steps':['h'],'way':'at points','sketch':'w'");
+    PartState four = Parts.ok(holed(-40, 0, 5) + sketch(all) + way);
+    assertThat(Parts.volume(four)).isCloseTo(PLATE - 4 * drilled(5), within(1e-3));
+    PartState three = Parts.ok(holed(-40, 0, 5) + sketch(fewer) + way);
+    assertThat(Parts.volume(three)).isCloseTo(PLATE - 3 * drilled(5), within(1e-3));
+    assertThat(body(three).faceNames().stream().map(Object::toString))
+        .contains("p/at-b(h/wall:a)", "p/at-c(h/wall:a)");
+    NamedShape shape = body(four);
+    int there = shape.face(FaceName.read("p/at-b(h/wall:a)"));
+    assertThat(shape.topology().face(there).origin().x()).isCloseTo(20, within(1e-6));
+    assertThat(shape.topology().face(there).origin().y()).isCloseTo(-10, within(1e-6));
+  }
+
+  /** Along half a circle of 20: evenly, each as far round as by hand. */
+  @ParameterizedTest
+  @CsvSource({"3", "5"})
+  void holesAlongAnArc(int count) {
+    String arc =
+        "{'curve':'arc','name':'k','from':['-20 mm','0 mm'],'to':['20 mm','0 mm'],'centre':['0 mm','0 mm'],'clockwise':true}";
+    PartState state =
+        Parts.ok(
+            holed(-20, 0, 4)
+                + sketch(arc)
+                + pattern("'steps':['h'],'way':'along a path','sketch':'w','count':" + count));
+    assertThat(Parts.volume(state)).isCloseTo(PLATE - count * drilled(4), within(1e-3));
+    NamedShape shape = body(state);
+    for (int i = 2; i <= count; i++) {
+      double a = Math.PI - Math.PI * (i - 1) / (count - 1);
+      Vec3 at =
+          shape.topology().face(shape.face(FaceName.read("p/at-" + i + "(h/wall:a)"))).origin();
+      assertThat(at.x()).isCloseTo(20 * Math.cos(a), within(1e-6));
+      assertThat(at.y()).isCloseTo(20 * Math.sin(a), within(1e-6));
+    }
+  }
+
+  /** Bars that turn with a circle lie as a round pattern would put them. */
+  @Test
+  void copiesThatTurnWithACircleAreARound() {
+    String bar =
+        Parts.box(100, 60, 4)
+            + ",{'kind':'sketch','id':'t','plane':{'base':'XY','offset':'4 mm'},'curves':[{'curve':'rectangle','name':'r','centre':['20 mm','0 mm'],'width':'6 mm','height':'2 mm'}]},"
+            + "{'kind':'extrude','id':'h','sketch':'t','depth':'3 mm','use':'unite'}";
+    String circle = sketch("{'curve':'circle','name':'k','diameter':'40 mm'}");
+    PartState along =
+        Parts.ok(
+            bar
+                + circle
+                + pattern(
+                    "'steps':['h'],'way':'along a path','sketch':'w','count':6,'turning':true"));
+    PartState round =
+        Parts.ok(bar + pattern("'steps':['h'],'way':'round','axis':{'base':'Z'},'count':6"));
+    assertThat(Parts.volume(along)).isCloseTo(Parts.volume(round), within(1e-6));
+    assertThat(
+            body(along).shape().mass().centroid().distance(body(round).shape().mass().centroid()))
+        .isLessThan(1e-6);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "'way':'at points'; the sketch that says where the copies lie is missing",
+        "'way':'at points','sketch':'w'; has 0 points; it needs one for the original",
+        "'way':'along a path','sketch':'w','count':9,'spacing':'30 mm'; 9 at 30 mm do not lie on the path of 60 mm; 3 do",
+        "'way':'along a path','sketch':'w','count':1; must be a whole number from 2 to 1000",
+      })
+  void whatASketchCannotSayIsTold(String more, String message) {
+    String line = "{'curve':'line','name':'l','from':['-30 mm','0 mm'],'to':['30 mm','0 mm']}";
+    assertThat(message(holed(-30, 0, 5) + sketch(line) + pattern("'steps':['h']," + more)))
+        .contains(message);
+  }
+
+  /**
+   * Forty cutters of 0.08 mm round an axis, which end 0.9 mm from the skin of a drum of 60: each
+   * takes its own strip, whose outer end is an arc of 29.1, and leaves all else alone.
+   */
+  @Test
+  void fortyThinCuttersRoundAnAxis() {
+    double half = 0.04;
+    double r = 29.1;
+    double x = Math.sqrt(r * r - half * half);
+    String rim = "['" + x + " mm','%s mm']";
+    String from = String.format(rim, -half);
+    String to = String.format(rim, half);
+    String steps =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'k','diameter':'60 mm'}]},"
+            + "{'kind':'extrude','id':'drum','sketch':'s','depth':'20 mm','body':'Drum'},"
+            + "{'kind':'sketch','id':'c','curves':["
+            + "{'curve':'line','name':'a','from':['20 mm','-0.04 mm'],'to':"
+            + from
+            + "},{'curve':'arc','name':'e','from':"
+            + from
+            + ",'to':"
+            + to
+            + ",'through':['29.1 mm','0 mm']},{'curve':'line','name':'b','from':"
+            + to
+            + ",'to':['20 mm','0.04 mm']},"
+            + "{'curve':'line','name':'d','from':['20 mm','0.04 mm'],'to':['20 mm','-0.04 mm']}]},"
+            + "{'kind':'extrude','id':'blade','sketch':'c','depth':'15 mm','startOffset':'5 mm','use':'subtract','targets':['Drum']}"
+            + pattern("'steps':['blade'],'way':'round','axis':{'base':'Z'},'count':40");
+    // A strip to the chord, and the sliver between chord and arc.
+    double turn = Math.asin(half / r);
+    double strip = 2 * half * (x - 20) + r * r * (turn - Math.sin(2 * turn) / 2);
+    PartState state = Parts.ok(steps);
+    assertThat(Parts.volume(state)).isCloseTo(Math.PI * 900 * 20 - 40 * 15 * strip, within(1e-5));
+    NamedShape drum = body(state);
+    // The drum's three, and five of each cutter: its top lies in the drum's.
+    assertThat(drum.faceNames()).hasSize(3 + 40 * 5);
+    int skin = drum.face(FaceName.read("drum/side:k"));
+    assertThat(drum.topology().face(skin).areaMm2()).isCloseTo(Math.PI * 60 * 20, within(1e-6));
+  }
+
+  /** The same by bodies: a set of blades that stand apart, trimmed by a core, then taken away. */
+  @Test
+  void aSetOfBladesIsTrimmedAndTakenAway() {
+    String blades =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'k','diameter':'60 mm'}]},"
+            + "{'kind':'extrude','id':'drum','sketch':'s','depth':'20 mm','body':'Drum'},"
+            + "{'kind':'sketch','id':'c','curves':[{'curve':'rectangle','name':'r','corner':['20 mm','-0.04 mm'],'width':'20 mm','height':'0.08 mm'}]},"
+            + "{'kind':'extrude','id':'blade','sketch':'c','depth':'15 mm','startOffset':'5 mm','body':'Blades'},"
+            + "{'kind':'pattern','id':'p','steps':[],'way':'round','axis':{'base':'Z'},'count':40,'body':'Blades'%s}";
+    String trimmed =
+        ",{'kind':'sketch','id':'i','curves':[{'curve':'circle','name':'k','diameter':'58.2 mm'}]},"
+            + "{'kind':'extrude','id':'core','sketch':'i','depth':'30 mm','body':'Core'},"
+            + "{'kind':'combine','id':'trim','how':'intersect','body':'Blades','tools':['Core']},"
+            + "{'kind':'combine','id':'cut','how':'subtract','body':'Drum','tools':['Blades']}";
+    double half = 0.04;
+    double r = 29.1;
+    double x = Math.sqrt(r * r - half * half);
+    double turn = Math.asin(half / r);
+    double strip = 2 * half * (x - 20) + r * r * (turn - Math.sin(2 * turn) / 2);
+    PartState state = Parts.ok(String.format(blades, ",'apart':true") + trimmed);
+    assertThat(state.bodies().keySet()).containsExactly("Drum");
+    assertThat(Parts.volume(state)).isCloseTo(Math.PI * 900 * 20 - 40 * 15 * strip, within(1e-5));
+    // Unless it is said so, what does not touch is an oversight.
+    assertThat(message(String.format(blades, ""))).contains("does not touch the body");
   }
 }

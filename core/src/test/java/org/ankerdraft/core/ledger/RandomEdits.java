@@ -137,7 +137,7 @@ final class RandomEdits {
     String id = "in" + inserted;
     String body = random.nextBoolean() ? "Body" : "Sheet";
     String step =
-        switch (random.nextInt(5)) {
+        switch (random.nextInt(8)) {
           case 0 ->
               "{'kind':'chamfer','id':'"
                   + id
@@ -176,6 +176,34 @@ final class RandomEdits {
                   + "','sketch':'u','axis':{'base':'Y'},'angle':'"
                   + (20 + random.nextInt(200))
                   + " deg'}";
+          case 4 ->
+              "{'kind':'boss','id':'"
+                  + id
+                  + "','body':'"
+                  + body
+                  + "','sketch':'q','height':'"
+                  + mm(-1, 12)
+                  + "','draft':'1 deg','sunk':"
+                  + random.nextBoolean()
+                  + ",'rootRound':'0.3 mm'}";
+          case 5 ->
+              "{'kind':'shift','id':'"
+                  + id
+                  + "','body':'"
+                  + body
+                  + "','faces':[{'choose':'face','name':'"
+                  + (random.nextBoolean() ? "box/end" : "boss/end")
+                  + "'}],'distance':'"
+                  + mm(-2, 2)
+                  + "'}";
+          case 6 ->
+              "{'kind':'divide','id':'"
+                  + id
+                  + "','body':'"
+                  + body
+                  + "','sketch':'q','keep':'"
+                  + (random.nextBoolean() ? "front" : "back")
+                  + "'}";
           default -> "{'kind':'extrude','id':'" + id + "','sketch':'q','depth':'3 mm'}";
         };
     Step made = Parts.document("{'ankerdraft':1,'steps':[" + step + "]}").steps().getFirst();

@@ -160,16 +160,116 @@ class RibTest {
     assertThat(state.steps().getLast().message()).contains(words);
   }
 
+  @Test
+  void ribsFollowOpenLines() {
+    String circle = "{'curve':'circle','name':'k','diameter':'9 mm'}";
+    PartState state = Parts.build(TUB + rib(12, circle, ",'thickness':'1 mm'"));
+    assertThat(state.steps().getLast().message()).contains("no open line");
+  }
+
+  private static String arc(String name, double cx, double cy, double r, boolean isOut) {
+    double d = r * Math.sqrt(0.5);
+    return String.format(
+        Locale.ROOT,
+        "{'curve':'arc','name':'%s','from':['%.9f mm','%.9f mm'],'through':['%.9f mm','%.9f mm'],'to':['%.9f mm','%.9f mm']}",
+        name,
+        isOut ? cx : cx + r,
+        isOut ? cy - r : cy,
+        cx + d,
+        cy - d,
+        isOut ? cx + r : cx,
+        isOut ? cy : cy - r);
+  }
+
+  /** A strip of even width takes its thickness times the length of its middle, also in a bend. */
   @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "{'curve':'circle','name':'k','diameter':'9 mm'} | no open line",
-        "{'curve':'arc','name':'q','from':['-5 mm','0 mm'],'through':['0 mm','3 mm'],'to':['5 mm','0 mm']} | q is not straight"
-      })
-  void ribsFollowOpenStraightLines(String curve, String words) {
-    PartState state = Parts.build(TUB + rib(12, curve, ",'thickness':'1 mm'"));
-    assertThat(state.steps().getLast().message()).contains(words);
+  @CsvSource({
+    "-28, 18, 15, 0",
+    "-28, 18, 15, 1.5",
+    "-20, 10, 7, 0",
+    "-22, 8, 6, 1",
+    "-10, 14, 16, 2"
+  })
+  void aRibFollowsAnArcAndItsTangentsBeyond(double cx, double cy, double r, double draft) {
+    for (boolean isOut : new boolean[] {true, false}) {
+      String rib =
+          rib(12, arc("a", cx, cy, r, isOut), ",'thickness':'1.4 mm','draft':'" + draft + " deg'");
+      double length = Math.PI / 2 * r + (cx + 28) + (18 - cy);
+      double wanted = length * 10 * (1.4 + 10 * Math.tan(Math.toRadians(draft)));
+      assertThat(added(TUB, rib)).isCloseTo(wanted, within(1e-6 * wanted));
+    }
+  }
+
+  /** A line that runs smoothly into an arc and on: one strip. */
+  @Test
+  void linesAndArcsGoOnFromEachOther() {
+    String lines =
+        line("a", -24, -4, 3, -4) + "," + arc("b", 3, 4, 8, true) + "," + line("c", 11, 4, 11, 15);
+    double wanted = (31 + Math.PI / 2 * 8 + 14) * 10 * 1.2;
+    assertThat(added(TUB, rib(12, lines, ",'thickness':'1.2 mm'")))
+        .isCloseTo(wanted, within(1e-6 * wanted));
+    NamedShape body =
+        Parts.ok(TUB + rib(12, lines, ",'thickness':'1.2 mm'")).bodies().get("Tub").named();
+    for (String curve : new String[] {"a", "b", "c"}) {
+      assertThat(body.face(FaceName.ofPart("rib", "left", curve))).as(curve).isPositive();
+      assertThat(body.face(FaceName.ofPart("rib", "right", curve))).as(curve).isPositive();
+    }
+  }
+
+  /** An end on an arc stops at it: the T has the area of both less the half width in common. */
+  @Test
+  void aRibMayEndOnACurvedOne() {
+    String curved = arc("a", -20, 10, 7, true);
+    double d = 7 * Math.sqrt(0.5);
+    String both = curved + "," + line("b", -20 + d, 10 - d, 26, 10 - d);
+    double alone = added(TUB, rib(12, curved, ",'thickness':'1.2 mm'"));
+    double with = added(TUB, rib(12, both, ",'thickness':'1.2 mm'"));
+    double length = 28 - (-20 + d);
+    assertThat((with - alone) / 10).isBetween(1.2 * (length - 1.2), 1.2 * length);
+  }
+
+  /** Free curves: within what the offset strays. */
+  @Test
+  void aRibFollowsASpline() {
+    String spline =
+        "{'curve':'spline','name':'f','degree':3,'points':[['-20 mm','0 mm'],['-8 mm','10"
+            + " mm'],['8 mm','-10 mm'],['20 mm','0 mm']]}";
+    double added = added(TUB, rib(12, spline, ",'thickness':'1.2 mm'"));
+    assertThat(added / 12).isBetween(56.0, 70.0);
+    String drafted = rib(12, spline, ",'thickness':'1.2 mm','draft':'1 deg'");
+    double wider = 1 + 10 * Math.tan(Math.toRadians(1)) / 1.2;
+    assertThat(added(TUB, drafted) / added).isCloseTo(wider, within(1e-3));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"0", "1"})
+  void aRibGoesBothWays(double draft) {
+    String box =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','width':'60"
+            + " mm','height':'40 mm'}]},{'kind':'extrude','id':'tub','sketch':'s','depth':'25"
+            + " mm','body':'Tub'},{'kind':'shell','id':'w','thickness':'2 mm','open':[]}";
+    String more = ",'thickness':'1.2 mm','bothWays':true,'draft':'" + draft + " deg'";
+    double t = Math.tan(Math.toRadians(draft));
+    double wanted = 56 * (1.2 * 21 + t * (8 * 8 + 13 * 13));
+    for (String straight : new String[] {line("a", -5, 4, 5, 4)}) {
+      assertThat(added(box, rib(10, straight, more))).isCloseTo(wanted, within(1e-6 * wanted));
+    }
+    PartState oneSided = Parts.build(TUB + rib(12, line("a", -5, 4, 5, 4), more));
+    assertThat(oneSided.steps().getLast().message()).contains("nothing below it everywhere");
+  }
+
+  /** The root is filled all along; where two cross, the rounds come together. */
+  @ParameterizedTest
+  @CsvSource({"false, 0", "false, 1", "true, 0", "true, 1"})
+  void theRootIsRounded(boolean isCrossed, double draft) {
+    String lines = line("a", -20, 0, 20, 0) + (isCrossed ? "," + line("b", 4, -10, 4, 10) : "");
+    String more = ",'thickness':'1.2 mm','draft':'" + draft + " deg'";
+    double bare = added(TUB, rib(12, lines, more));
+    double rounded = added(TUB, rib(12, lines, more + ",'rootRound':'0.6 mm'"));
+    // Along the floor on both sides, and up both walls: a little less where three of them meet.
+    double spandrel = (1 - Math.PI / 4) * 0.36;
+    double all = spandrel * (2 * 56 + 4 * 10 + (isCrossed ? 2 * 36 + 4 * 10 : 0));
+    assertThat(rounded - bare).isBetween(0.85 * all, 1.05 * all);
   }
 
   @Test

@@ -334,7 +334,8 @@ class StepsTest {
                 + ",{'kind':'round','id':'c','sets':[{'edges':[{'choose':'edge','name':'box/side:q.left|box/end','hint':{'x':-10,'y':0,'z':10,'kind':'line','size':20}}],'size':'1 mm'}]}");
     StepResult c = state.step("c").orElseThrow();
     assertThat(c.status()).isEqualTo(StepStatus.ADRIFT);
-    assertThat(c.lost().nearest()).isEqualTo("box/end|box/side:r.left");
+    assertThat(c.lost().getFirst().nearest().orElseThrow().name())
+        .isEqualTo("box/end|box/side:r.left");
   }
 
   @Test

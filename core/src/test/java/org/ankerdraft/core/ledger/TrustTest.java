@@ -54,7 +54,7 @@ class TrustTest {
         .isEqualTo(new PartFile.Opened.Ok(new PartFile.Content(part, Map.of())));
     StepResult box = Parts.build(part).step("box").orElseThrow();
     assertThat(box.status()).isEqualTo(StepStatus.ADRIFT);
-    assertThat(box.lost()).isEqualTo(new Lost(Lost.Kind.SKETCH, "s", null));
+    assertThat(box.lost()).containsExactly(new Lost(Lost.Kind.SKETCH, "s", List.of()));
   }
 
   @Test
@@ -70,7 +70,8 @@ class TrustTest {
       part =
           part.withStep(
               org.ankerdraft.core.kinds.StepKinds.of(part.step(step).orElseThrow())
-                  .remoored(adrift.lost(), adrift.lost().nearest()));
+                  .remoored(
+                      adrift.lost().getFirst(), adrift.lost().getFirst().nearest().orElseThrow()));
     }
     assertThat(Parts.build(part).isOk()).isTrue();
   }

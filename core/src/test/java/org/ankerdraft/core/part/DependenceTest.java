@@ -7,6 +7,7 @@ import java.util.List;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.ledger.StepStatus;
+import org.ankerdraft.core.select.Candidate;
 import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.core.step.Step;
 import org.junit.jupiter.api.Test;
@@ -50,6 +51,18 @@ class DependenceTest {
     return PART.withSteps(steps);
   }
 
+  /** Any step moved anywhere with what must go along breaks nothing, and loses nothing. */
+  @Test
+  void whatGoesAlongBreaksNothing() {
+    for (Step s : PART.steps()) {
+      for (int to = 0; to < PART.steps().size(); to++) {
+        PartDocument moved = Dependence.movedWithOthers(PART, s.id(), to);
+        assertThat(moved.steps()).containsExactlyInAnyOrderElementsOf(PART.steps());
+        assertThat(Dependence.newlyBroken(PART, moved)).as("%s to %d", s.id(), to).isEmpty();
+      }
+    }
+  }
+
   @Test
   void anOrderThatWouldBreakAReferenceIsTold() {
     Dependence.Broken broken = Dependence.newlyBroken(PART, moved(4, 3)).orElseThrow();
@@ -70,11 +83,15 @@ class DependenceTest {
     assertThat(PartJson.read(PartJson.write(without))).isEqualTo(new Read.Ok(without));
     var state = Parts.build(without);
     assertThat(state.step("box").orElseThrow().status()).isEqualTo(StepStatus.ADRIFT);
-    Lost lost = state.step("box").orElseThrow().lost();
+    Lost lost = state.step("box").orElseThrow().lost().getFirst();
     assertThat(lost.kind()).isEqualTo(Lost.Kind.SKETCH);
     assertThat(lost.name()).isEqualTo("s");
-    Step box = StepKinds.of(without.step("box").orElseThrow()).remoored(lost, "q");
+    Step box = StepKinds.of(without.step("box").orElseThrow()).remoored(lost, found("q"));
     assertThat(StepKinds.of(box).namedSteps()).containsExactly("q");
+  }
+
+  private static Candidate found(String name) {
+    return new Candidate(name, 1, "", null);
   }
 
   /** Each reference of a step can be replaced, and only that one is. */
@@ -84,13 +101,17 @@ class DependenceTest {
     Step changed =
         StepKinds.of(round)
             .remoored(
-                new Lost(Lost.Kind.EDGE, "boss/end|boss/side:k", null), "box/end|box/side:r.left");
+                new Lost(Lost.Kind.EDGE, "boss/end|boss/side:k", List.of()),
+                found("box/end|box/side:r.left"));
     assertThat(StepKinds.of(changed).namedSteps()).containsExactly("box");
     Step other =
         StepKinds.of(round)
-            .remoored(new Lost(Lost.Kind.EDGE, "boss/end|boss/side:z", null), "box/end|box/start");
+            .remoored(
+                new Lost(Lost.Kind.EDGE, "boss/end|boss/side:z", List.of()),
+                found("box/end|box/start"));
     assertThat(other).isEqualTo(round);
-    Step body = StepKinds.of(round).remoored(new Lost(Lost.Kind.BODY, "Body", null), "Lid");
+    Step body =
+        StepKinds.of(round).remoored(new Lost(Lost.Kind.BODY, "Body", List.of()), found("Lid"));
     assertThat(StepKinds.of(body).namedBodies()).containsExactly("Lid");
     assertThat(StepKinds.of(body).namedSteps()).containsExactly("boss");
   }

@@ -211,8 +211,8 @@ class ChoosingTest {
     Choosing.Adrift face =
         catchThrowableOfType(
             Choosing.Adrift.class, () -> choosing(BOX).faces(face("box/side:r.lefty")));
-    assertThat(face.lost().name()).isEqualTo("box/side:r.lefty");
-    assertThat(face.lost().nearest()).isEqualTo("box/side:r.left");
+    assertThat(face.lost().getFirst().name()).isEqualTo("box/side:r.lefty");
+    assertThat(face.lost().getFirst().nearest().orElseThrow().name()).isEqualTo("box/side:r.left");
     Hint hint = new Hint(20, 0, 20, "line", 30);
     Choosing.Adrift edge =
         catchThrowableOfType(
@@ -220,7 +220,7 @@ class ChoosingTest {
             () ->
                 choosing(BOX)
                     .edges(new EdgeChoice.Named(EdgeName.read("gone/end|gone/side:x"), hint)));
-    assertThat(EdgeName.read(edge.lost().nearest()))
+    assertThat(EdgeName.read(edge.lost().getFirst().nearest().orElseThrow().name()))
         .isEqualTo(EdgeName.read("box/end|box/side:r.right"));
   }
 

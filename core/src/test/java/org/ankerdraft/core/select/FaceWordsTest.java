@@ -40,7 +40,7 @@ class FaceWordsTest {
     "o/at-mirror(t/end), 'mirror image of the top of Tub, by Drain'",
     "w/side:r.bottom, lower wall of Window",
     // A face that is gone is told by its name alone.
-    "t/side:r.gone, wall of Tub"
+    "t/side:r.gone, wall r.gone of Tub"
   })
   void facesAreToldByPlaceAndStep(String name, String words) {
     assertThat(WORDS.face(SHAPE, FaceName.read(name))).isEqualTo(words);

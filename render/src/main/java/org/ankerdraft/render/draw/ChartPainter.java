@@ -13,7 +13,7 @@ import java.awt.geom.Rectangle2D;
 import java.awt.image.BufferedImage;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.render.look.ChartFonts;
 import org.ankerdraft.render.look.Label;
@@ -65,7 +65,8 @@ public final class ChartPainter {
           return rows;
         }
         if (look.thickMm() < Float.MAX_VALUE) {
-          rows.add(new LegendRow(p.wallTints()[0], true, true, "under " + mm(look.thinMm())));
+          rows.add(
+              new LegendRow(p.wallTints()[0], true, true, "under " + length(look, look.thinMm())));
         }
         for (int i = look.thickMm() < Float.MAX_VALUE ? 1 : 0; i <= b.length; i++) {
           boolean empty = i > 0 && (i == b.length ? look.thickMm() : b[i]) <= b[i - 1];
@@ -74,10 +75,10 @@ public final class ChartPainter {
           }
           String text =
               i == 0
-                  ? "to " + mm(b[0])
+                  ? "to " + length(look, b[0])
                   : i == b.length
-                      ? mm(b[i - 1]) + " to " + mm(look.thickMm())
-                      : mm(b[i - 1]) + " to " + mm(b[i]);
+                      ? length(look, b[i - 1]) + " to " + length(look, look.thickMm())
+                      : length(look, b[i - 1]) + " to " + length(look, b[i]);
           rows.add(
               new LegendRow(
                   p.wallTints()[Math.min(i, p.wallTints().length - 1)], false, false, text));
@@ -88,7 +89,7 @@ public final class ChartPainter {
                   p.wallTints()[p.wallTints().length - 1],
                   true,
                   false,
-                  "over " + mm(look.thickMm())));
+                  "over " + length(look, look.thickMm())));
         }
       }
       case FLAT -> {
@@ -107,8 +108,8 @@ public final class ChartPainter {
     return rows;
   }
 
-  private static String mm(float v) {
-    return String.format(Locale.ROOT, "%.2f", v).replaceFirst("\\.?0+$", "");
+  private static String length(Look look, float mm) {
+    return look.unit().number(mm, 2).replaceFirst("\\.?0+$", "");
   }
 
   /** Draws frame, labels and legend over a finished image of the part. */
@@ -130,7 +131,7 @@ public final class ChartPainter {
     if (pullFoot != null) {
       paintPull(g, camera, pullFoot, look.pull());
     }
-    paintFrame(g, camera);
+    paintFrame(g, camera, look.unit());
     paintLegend(g, camera, look);
     g.dispose();
   }
@@ -302,7 +303,7 @@ public final class ChartPainter {
     return new Rectangle2D.Double(x - FRAME / 2.0, y - height / 2, FRAME, height);
   }
 
-  private void paintFrame(Graphics2D g, Camera camera) {
+  private void paintFrame(Graphics2D g, Camera camera, LengthUnit unit) {
     int w = camera.width();
     int h = camera.height();
     g.setColor(colour(palette.paper()));
@@ -319,7 +320,7 @@ public final class ChartPainter {
     if (camera.isPerspective()) {
       haloed(g, "perspective, no scale", FRAME + 8f, h - FRAME - 8f, palette.ink());
     } else {
-      paintScale(g, camera);
+      paintScale(g, camera, unit);
     }
     for (BorderName name : borderNames(w, h)) {
       paintBorderName(g, name);
@@ -327,10 +328,10 @@ public final class ChartPainter {
   }
 
   /** Bars along the frame, and one with its length; in perspective no length holds everywhere. */
-  private void paintScale(Graphics2D g, Camera camera) {
+  private void paintScale(Graphics2D g, Camera camera, LengthUnit unit) {
     int w = camera.width();
     int h = camera.height();
-    double step = scaleStep(camera);
+    double step = scaleStep(camera, unit);
     double pixels = step * camera.pixelsPerMm();
     for (int i = 0; FRAME + i * pixels < w - FRAME; i += 2) {
       int x = (int) (FRAME + i * pixels);
@@ -344,7 +345,7 @@ public final class ChartPainter {
       g.fillRect(5, y, 4, length);
       g.fillRect(w - 9, y, 4, length);
     }
-    String scale = mm((float) step) + " mm";
+    String scale = Numbers.tidy(step / unit.mm(), 4) + " " + unit.symbol();
     haloed(g, scale, FRAME + 8f, h - FRAME - 8f, palette.ink());
     g.setColor(colour(palette.ink()));
     int y = h - FRAME - 12;
@@ -384,8 +385,8 @@ public final class ChartPainter {
   /**
    * Length of one bar of the scale: 1, 2 or 5 times a power of ten, as near 60 pixels as may be.
    */
-  static double scaleStep(Camera camera) {
-    return Numbers.roundStep(60 / camera.pixelsPerMm());
+  static double scaleStep(Camera camera, LengthUnit unit) {
+    return unit.mm() * Numbers.roundStep(60 / camera.pixelsPerMm() / unit.mm());
   }
 
   private void paintLegend(Graphics2D g, Camera camera, Look look) {
@@ -393,7 +394,7 @@ public final class ChartPainter {
     if (rows.isEmpty()) {
       return;
     }
-    String title = legendTitle(look.map());
+    String title = legendTitle(look);
     Font heavy = ChartFonts.of(ChartFonts.Cut.BOLD, 12f);
     Font font = ChartFonts.of(ChartFonts.Cut.MEDIUM, 12f);
     Rectangle paper = legendPaper(g, camera, rows, title, heavy, font);
@@ -433,9 +434,9 @@ public final class ChartPainter {
     }
   }
 
-  private static String legendTitle(Look.Map map) {
-    return switch (map) {
-      case WALL -> "Wall, mm";
+  private static String legendTitle(Look look) {
+    return switch (look.map()) {
+      case WALL -> "Wall, " + look.unit().symbol();
       case FLAT -> "Folding";
       case DRAFT, NONE -> "Draft to the pull";
     };

@@ -1,10 +1,14 @@
 package org.ankerdraft.render.draw;
 
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.vectors.Vec3;
 
 /**
  * Everything that is drawn, in flat arrays. Faces and edges of all bodies are numbered through from
@@ -319,5 +323,21 @@ public final class Scene {
       }
       return new Source(m.positions(), m.normals(), m.triangles(), faces, null, m, smooth);
     }
+  }
+
+  /** The course of an edge, by its id. */
+  public List<Vec3> edgeLine(int id) {
+    return IntStream.range(edgeStart[id - 1], edgeStart[id])
+        .mapToObj(k -> new Vec3(edgePoints[3 * k], edgePoints[3 * k + 1], edgePoints[3 * k + 2]))
+        .toList();
+  }
+
+  /** Ids of the edges around a face. */
+  public Set<Integer> edgesOf(int faceId) {
+    Item face = faceAt(faceId);
+    return face.body().named().topology().face(face.number()).loops().stream()
+        .flatMap(List::stream)
+        .map(e -> edgeId(face.body().name(), e))
+        .collect(Collectors.toSet());
   }
 }

@@ -11,6 +11,7 @@ import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.exchange.MeshFiles;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.Threads;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.kernel.Budget;
@@ -49,7 +50,11 @@ public final class PartExport {
       case "step", "stp" -> step(kernel, state);
       case "stl" -> MeshFiles.stl(meshes(kernel, state, accuracyMm));
       case "obj" -> MeshFiles.obj(meshes(kernel, state, accuracyMm));
-      case "3mf" -> MeshFiles.threeMf(state.part().name(), meshes(kernel, state, accuracyMm));
+      case "3mf" ->
+          MeshFiles.threeMf(
+              state.part().name(),
+              String.join("; ", Threads.inWords(state)),
+              meshes(kernel, state, accuracyMm));
       case "png" -> png(kernel, state);
       default -> {
         if (FlatExport.writes(fileName)) {
@@ -91,7 +96,12 @@ public final class PartExport {
   private static byte[] step(GeometryKernel kernel, PartState state) throws CannotExport {
     Map<String, Shape> shapes = new LinkedHashMap<>();
     state.bodies().values().forEach(b -> shapes.put(b.name(), b.named().shape()));
-    return got(kernel.writeStep(state.part().name(), shapes, Budget.ofSeconds(120)));
+    // The signs of the words are none of the plain characters of a header.
+    List<String> remarks =
+        Threads.inWords(state).stream()
+            .map(line -> line.replace("×", "x").replace("Ø", "dia."))
+            .toList();
+    return got(kernel.writeStep(state.part().name(), shapes, remarks, Budget.ofSeconds(120)));
   }
 
   private static Map<String, TriangleMesh> meshes(

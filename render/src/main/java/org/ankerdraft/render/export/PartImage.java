@@ -8,6 +8,7 @@ import java.io.UncheckedIOException;
 import java.util.List;
 import javax.imageio.ImageIO;
 import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.render.draw.Camera;
@@ -51,7 +52,8 @@ public final class PartImage {
     var bodies = report.bodies().values().stream().toList();
     Scene scene = Scene.of(bodies);
     Vec3 pull = state.part().process().pull().unit();
-    Look look = Looks.of(Palette.CHART, map, scene, report, pull);
+    LengthUnit unit = state.part().unit();
+    Look look = Looks.of(Palette.CHART, map, scene, report, pull).withUnit(unit);
     List<Vec3> box = box(state.bodies().values());
     Camera slanted =
         Camera.fitted(Camera.View.SLANTED, box.get(0), box.get(1), width, height, MARGIN);
@@ -64,7 +66,7 @@ public final class PartImage {
     int[] pixels = ((DataBufferInt) image.getRaster().getDataBuffer()).getData();
     halve(raster, pixels);
     new ChartPainter(Palette.CHART)
-        .paint(image, camera, raster, look, Labels.of(map, bodies, report), null, List.of());
+        .paint(image, camera, raster, look, Labels.of(map, bodies, report, unit), null, List.of());
     return image;
   }
 

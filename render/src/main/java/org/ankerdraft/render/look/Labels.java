@@ -9,6 +9,7 @@ import java.util.Map;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.FlatAnalysis;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.select.NamedShape;
@@ -29,18 +30,20 @@ public final class Labels {
    * Numbers for a map.
    *
    * @param bodies those that are shown
+   * @param unit in which lengths are told
    */
-  public static List<Label> of(Look.Map map, List<BodyAnalysis> bodies, CheckReport report) {
+  public static List<Label> of(
+      Look.Map map, List<BodyAnalysis> bodies, CheckReport report, LengthUnit unit) {
     return switch (map) {
       case NONE -> List.of();
       case DRAFT -> draft(bodies);
-      case WALL -> wall(bodies, report);
-      case FLAT -> flat(bodies, report);
+      case WALL -> wall(bodies, report, unit);
+      case FLAT -> flat(bodies, report, unit);
     };
   }
 
   /** Number, angle and radius of each bend, on it. */
-  private static List<Label> flat(List<BodyAnalysis> bodies, CheckReport report) {
+  private static List<Label> flat(List<BodyAnalysis> bodies, CheckReport report, LengthUnit unit) {
     List<Label> labels = new ArrayList<>();
     if (report == null) {
       return labels;
@@ -55,7 +58,7 @@ public final class Labels {
             new Label(
                 face.point(),
                 face.normal(),
-                b.inWords(),
+                unit.said(b.inWords()),
                 false,
                 Double.MAX_VALUE,
                 Double.MAX_VALUE,
@@ -90,7 +93,7 @@ public final class Labels {
     return labels;
   }
 
-  private static List<Label> wall(List<BodyAnalysis> bodies, CheckReport report) {
+  private static List<Label> wall(List<BodyAnalysis> bodies, CheckReport report, LengthUnit unit) {
     List<Label> labels = new ArrayList<>();
     if (report != null) {
       for (Finding f : report.findings()) {
@@ -104,7 +107,7 @@ public final class Labels {
                   named.topology(),
                   named.topology().face(named.face(f.faces().getFirst())),
                   f.point(),
-                  String.format(Locale.ROOT, "%.2f", f.measured()),
+                  unit.number(f.measured(), 2),
                   true,
                   HAZARD_RANK));
         }
@@ -112,7 +115,7 @@ public final class Labels {
     }
     for (BodyAnalysis a : bodies) {
       if (a.wall() != null) {
-        labels.addAll(middles(a));
+        labels.addAll(middles(a, unit));
       }
     }
     labels.sort(Comparator.comparingDouble(Label::rank));
@@ -120,7 +123,7 @@ public final class Labels {
   }
 
   /** For each larger face, the thickness at the node nearest its middle. */
-  private static List<Label> middles(BodyAnalysis a) {
+  private static List<Label> middles(BodyAnalysis a, LengthUnit unit) {
     FineMesh mesh = a.wall().mesh();
     Map<Integer, Integer> nearest = new HashMap<>();
     Map<Integer, Double> distance = new HashMap<>();
@@ -139,7 +142,7 @@ public final class Labels {
     nearest.forEach((face, n) -> {
       Topology.Face f = a.body().named().topology().face(face);
       if (f.areaMm2() >= SMALLEST_FACE_MM2) {
-        String text = String.format(Locale.ROOT, "%.2f", a.wall().bySphere()[n]);
+        String text = unit.number(a.wall().bySphere()[n], 2);
         labels.add(
             Label.on(a.body().named().topology(), f, place(mesh, n), text, false, -f.areaMm2()));
       }

@@ -2,6 +2,7 @@ package org.ankerdraft.render.look;
 
 import java.util.Set;
 import java.util.function.Consumer;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 
@@ -33,6 +34,7 @@ public final class Look {
   private Set<Integer> hoverEdges = Set.of();
   private Plane section;
   private byte[] tints = {};
+  private LengthUnit unit = LengthUnit.MM;
 
   private Look(Palette palette) {
     this.palette = palette;
@@ -60,8 +62,18 @@ public final class Look {
     copy.hoverEdges = hoverEdges;
     copy.section = section;
     copy.tints = tints;
+    copy.unit = unit;
     change.accept(copy);
     return copy;
+  }
+
+  /** In which lengths are told. */
+  public LengthUnit unit() {
+    return unit;
+  }
+
+  public Look withUnit(LengthUnit u) {
+    return changed(l -> l.unit = u);
   }
 
   public Look withMap(Map m) {

@@ -12,6 +12,7 @@ import java.util.stream.IntStream;
 import org.ankerdraft.core.check.CheckReport;
 import org.ankerdraft.core.check.CheckRunner;
 import org.ankerdraft.core.check.RuleBook;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
@@ -187,7 +188,7 @@ class RendererTest {
   void theScaleBarIsARoundNumber() {
     for (double scale : new double[] {0.013, 0.4, 3.7, 55, 800}) {
       Camera camera = new Camera(Vec3.ZERO, Vec3.X, Vec3.Y, scale, WIDTH, HEIGHT);
-      double step = ChartPainter.scaleStep(camera);
+      double step = ChartPainter.scaleStep(camera, LengthUnit.MM);
       double lead = step / Math.pow(10, Math.floor(Math.log10(step) + 1e-9));
       assertThat(List.of(1L, 2L, 5L, 10L)).contains(Math.round(lead));
       assertThat(step * scale).isBetween(25.0, 130.0);

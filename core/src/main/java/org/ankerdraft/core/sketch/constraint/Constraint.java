@@ -67,6 +67,12 @@ public record Constraint(
     of = List.copyOf(of);
   }
 
+  /** The same about another thing in the place of one. */
+  public Constraint about(String thing, String other) {
+    List<String> things = of.stream().map(o -> o.equals(thing) ? other : o).toList();
+    return new Constraint(relation, things, value, angle, reference);
+  }
+
   /** A relation without a number. */
   public static Constraint of(Relation relation, String... things) {
     return new Constraint(relation, List.of(things), null, null, false);

@@ -32,11 +32,18 @@ final class Equations {
   }
 
   /** The variables of an equation as coordinates. */
-  record View(List<Integer> indices, Jet[] jets) {
+  record View(int[] indices, Jet[] jets) {
     Jet of(Coordinate c) {
-      return c.variable() < 0
-          ? Jet.constant(c.value(), jets.length)
-          : jets[indices.indexOf(c.variable())];
+      return c.variable() < 0 ? Jet.constant(c.value(), jets.length) : jets[at(c.variable())];
+    }
+
+    /** There are but a few. */
+    private int at(int variable) {
+      int i = 0;
+      while (indices[i] != variable) {
+        i++;
+      }
+      return i;
     }
 
     Jet dx(PointRef from, PointRef to) {
@@ -83,12 +90,8 @@ final class Equations {
     for (Object o : of) {
       collect(o, found);
     }
-    List<Integer> indices = List.copyOf(found);
-    return new Equation(
-        constraint,
-        indices.stream().mapToInt(Integer::intValue).toArray(),
-        jets -> formula.of(new View(indices, jets)),
-        target);
+    int[] indices = found.stream().mapToInt(Integer::intValue).toArray();
+    return new Equation(constraint, indices, jets -> formula.of(new View(indices, jets)), target);
   }
 
   private static void collect(Object o, Set<Integer> to) {

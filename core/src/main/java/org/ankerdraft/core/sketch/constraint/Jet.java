@@ -48,7 +48,8 @@ record Jet(double value, double[] by) {
 
   /** Length of a direction; of no length the derivatives are taken as 0. */
   static Jet hypot(Jet x, Jet y) {
-    double r = Math.hypot(x.value, y.value);
+    // No sketch is so large or so small that its squares have no place in a double.
+    double r = Math.sqrt(x.value * x.value + y.value * y.value);
     return r == 0 ? x.with(0, 0, y, 0) : x.with(r, x.value / r, y, y.value / r);
   }
 

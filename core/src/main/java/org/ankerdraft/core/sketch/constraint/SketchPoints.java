@@ -7,7 +7,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.expression.Evaluator;
@@ -61,6 +60,8 @@ final class SketchPoints {
   private final Evaluator values;
   private final List<Double> start = new ArrayList<>();
   private final Map<String, PointRef> points = new LinkedHashMap<>();
+  private final Ends ends = new Ends();
+  private Map<String, List<PointRef>> byCurve;
   private final Map<String, Guide> guides = new HashMap<>();
   private final List<Equation> own = new ArrayList<>();
 
@@ -171,21 +172,54 @@ final class SketchPoints {
   /** An end of a curve: one that was drawn where another is shares its variables. */
   private PointRef end(String name, Point2 p) throws ExpressionException {
     Xy at = p.at(values);
-    Optional<PointRef> there =
-        points.entrySet().stream()
-            .filter(e -> e.getKey().endsWith(".from") || e.getKey().endsWith(".to"))
-            .map(Map.Entry::getValue)
-            .filter(o -> o.drawn().distance(at) < SAME_PLACE_MM)
-            .findFirst();
-    PointRef ref = there.isPresent() ? there.get() : place(p);
+    PointRef there = ends.at(at);
+    return put(name, there == null ? place(p) : there);
+  }
+
+  private PointRef put(String name, PointRef ref) {
     points.put(name, ref);
+    if (name.endsWith(".from") || name.endsWith(".to")) {
+      ends.add(ref);
+    }
     return ref;
   }
 
+  /** Ends by their place, in cells as wide as what counts as one place. */
+  private static final class Ends {
+    private record Cell(long x, long y) {}
+
+    private record End(int number, PointRef point) {}
+
+    private final Map<Cell, List<End>> cells = new HashMap<>();
+    private int count;
+
+    private static long cell(double v) {
+      return (long) Math.floor(v / SAME_PLACE_MM);
+    }
+
+    void add(PointRef p) {
+      Cell cell = new Cell(cell(p.x.value), cell(p.y.value));
+      cells.computeIfAbsent(cell, c -> new ArrayList<>()).add(new End(count++, p));
+    }
+
+    /** The first that was drawn there, or null. */
+    PointRef at(Xy place) {
+      End first = null;
+      for (int i = -1; i <= 1; i++) {
+        for (int k = -1; k <= 1; k++) {
+          Cell cell = new Cell(cell(place.x()) + i, cell(place.y()) + k);
+          for (End e : cells.getOrDefault(cell, List.of())) {
+            boolean isThere = e.point.drawn().distance(place) < SAME_PLACE_MM;
+            first = isThere && (first == null || e.number < first.number) ? e : first;
+          }
+        }
+      }
+      return first == null ? null : first.point;
+    }
+  }
+
   private PointRef centre(String name, Point2 p) throws ExpressionException {
-    PointRef ref = place(p);
-    points.put(name, ref);
-    return ref;
+    return put(name, place(p));
   }
 
   private PointRef drawn(String name, Xy p) {
@@ -360,20 +394,30 @@ final class SketchPoints {
   }
 
   private static Expr written(double mm) {
-    return new Expr(new BigDecimal(mm).round(DIGITS).stripTrailingZeros().toPlainString() + " mm");
+    return new Expr(
+        BigDecimal.valueOf(mm).round(DIGITS).stripTrailingZeros().toPlainString() + " mm");
   }
 
   boolean canMove(SketchCurve curve, boolean[] movable) {
-    String own = curve.name() + ".";
-    boolean ofPoints =
-        points.entrySet().stream()
-            .filter(e -> e.getKey().startsWith(own) || e.getKey().equals(curve.name()))
-            .anyMatch(e -> canMove(e.getValue(), movable));
+    boolean ofPoints = pointsOf(curve.name()).stream().anyMatch(p -> canMove(p, movable));
     return ofPoints
         || (guides.get(curve.name()) instanceof Guide.Round(var _, Coordinate r, var _)
             && r != null
             && r.variable() >= 0
             && movable[r.variable()]);
+  }
+
+  private List<PointRef> pointsOf(String curve) {
+    if (byCurve == null) {
+      byCurve = new HashMap<>();
+      points.forEach((name, p) -> {
+        int dot = name.indexOf('.');
+        byCurve
+            .computeIfAbsent(dot < 0 ? name : name.substring(0, dot), c -> new ArrayList<>())
+            .add(p);
+      });
+    }
+    return byCurve.getOrDefault(curve, List.of());
   }
 
   private static boolean canMove(PointRef p, boolean[] movable) {

@@ -137,8 +137,9 @@ final class Solver {
     boolean settle(double[] values) {
       double[] start = new double[equations.size()];
       double furthest = 0;
+      Jet[] drawn = measured(values);
       for (int i = 0; i < start.length; i++) {
-        start[i] = equations.get(i).at(values).value();
+        start[i] = drawn[i].value();
         furthest = Math.max(furthest, Math.abs(equations.get(i).target() - start[i]));
       }
       int stages =
@@ -165,15 +166,18 @@ final class Solver {
 
     private boolean approach(double[] values, double[] wanted) {
       double damping = 1e-9;
-      double[] error = errors(values, wanted);
+      Jet[] now = measured(values);
+      double[] error = errors(now, wanted);
       for (int round = 0; round < MOST_ROUNDS; round++) {
         if (largest(error) < SOLVED_MM * Math.max(1, system.sizeMm())) {
           return true;
         }
         double[] tried = values.clone();
-        if (step(tried, error, damping)) {
-          double[] after = errors(tried, wanted);
+        if (step(tried, now, error, damping)) {
+          Jet[] there = measured(tried);
+          double[] after = errors(there, wanted);
           if (norm(after) < norm(error)) {
+            now = there;
             System.arraycopy(tried, 0, values, 0, values.length);
             error = after;
             damping = Math.max(damping / 10, 1e-12);
@@ -188,17 +192,25 @@ final class Solver {
       return largest(error) < SOLVED_MM * Math.max(1, system.sizeMm());
     }
 
-    private double[] errors(double[] values, double[] wanted) {
+    private Jet[] measured(double[] values) {
+      Jet[] out = new Jet[equations.size()];
+      for (int i = 0; i < out.length; i++) {
+        out[i] = equations.get(i).at(values);
+      }
+      return out;
+    }
+
+    private static double[] errors(Jet[] measured, double[] wanted) {
       double[] out = new double[wanted.length];
       for (int i = 0; i < out.length; i++) {
-        out[i] = equations.get(i).at(values).value() - wanted[i];
+        out[i] = measured[i].value() - wanted[i];
       }
       return out;
     }
 
     /** The shortest step that takes the errors away, damped: J' (J J' + d I)^-1 error. */
-    private boolean step(double[] values, double[] error, double damping) {
-      DMatrixSparseCSC j = jacobian(values);
+    private boolean step(double[] values, Jet[] measured, double[] error, double damping) {
+      DMatrixSparseCSC j = jacobian(measured);
       DMatrixSparseCSC jj = new DMatrixSparseCSC(error.length, error.length);
       DMatrixSparseCSC transposed = new DMatrixSparseCSC(variables.length, error.length);
       CommonOps_DSCC.transpose(j, transposed, null);
@@ -227,12 +239,12 @@ final class Solver {
     }
 
     /** An equation is of few variables: nearly all of it is zero. */
-    private DMatrixSparseCSC jacobian(double[] values) {
+    private DMatrixSparseCSC jacobian(Jet[] measured) {
       DMatrixSparseTriplet j =
           new DMatrixSparseTriplet(equations.size(), variables.length, 8 * equations.size());
       for (int i = 0; i < equations.size(); i++) {
         Equation e = equations.get(i);
-        double[] by = e.at(values).by();
+        double[] by = measured[i].by();
         for (int k = 0; k < by.length; k++) {
           j.addItem(i, column.get(e.variables()[k]), by[k]);
         }
@@ -252,7 +264,7 @@ final class Solver {
       for (int v : variables) {
         movable[v] = false;
       }
-      DMatrixRMaj j = DConvertMatrixStruct.convert(jacobian(values), (DMatrixRMaj) null);
+      DMatrixRMaj j = DConvertMatrixStruct.convert(jacobian(measured(values)), (DMatrixRMaj) null);
       int rank = rankAndMoves(j, movable);
       if (rank < equations.size()) {
         redundant.addAll(following(j));

@@ -273,9 +273,16 @@ public final class Areas {
     Set<String> left = new TreeSet<>();
     Set<String> right = new TreeSet<>();
     for (Half h : area.halves()) {
-      (h.along ? left : right).add(sketch.nameByTag().get(h.edge.whole.tag()));
+      (h.along ? left : right).add(boundary(h.edge.whole.tag()));
     }
     return new AreaChoice(List.copyOf(left), List.copyOf(right), null);
+  }
+
+  /** A curve that was cut in pieces bounds as it did when it was whole. */
+  private String boundary(int tag) {
+    String name = sketch.nameByTag().get(tag);
+    int dot = name.indexOf('.');
+    return dot < 0 ? sketch.wholeOf(name) : name;
   }
 
   /**

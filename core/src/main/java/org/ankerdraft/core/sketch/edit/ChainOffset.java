@@ -210,13 +210,14 @@ public final class ChainOffset {
       ends.add(p.curve.end());
     }
     Curve2[] after = new Curve2[n];
-    mustJoin(chain);
     for (int i = 0; i < (closed ? n : n - 1); i++) {
       int next = (i + 1) % n;
       Curve2 a = shifted.get(i).curve;
       Curve2 b = shifted.get(next).curve;
       Xy corner = chain.get(i).curve.end();
       if (a.end().distance(b.start()) >= SAME_MM) {
+        mustGoOn(chain.get(i));
+        mustGoOn(chain.get(next));
         boolean isArc = isRounded && isOutside(chain.get(i), chain.get(next), distance);
         Xy meet = isArc ? null : Meeting.of(a, b, corner);
         if (meet == null) {
@@ -238,13 +239,14 @@ public final class ChainOffset {
     return out;
   }
 
-  /** Free curves have no going on where they could meet a neighbour. */
-  private static void mustJoin(List<Piece> chain) throws SketchProblem {
-    for (Piece p : chain) {
-      if (chain.size() > 1 && p.curve instanceof Curve2.Spline) {
-        throw new SketchProblem(
-            p.name, p.name + " is a free curve with neighbours; only a whole one has an offset");
-      }
+  /** Free curves have no going on where they could meet a neighbour that they do not touch. */
+  private static void mustGoOn(Piece p) throws SketchProblem {
+    if (p.curve instanceof Curve2.Spline) {
+      throw new SketchProblem(
+          p.name,
+          p.name
+              + " is a free curve that meets its neighbour at a kink; only smooth joints and whole"
+              + " curves have an offset");
     }
   }
 

@@ -78,6 +78,33 @@ public final class Cutting {
     return drawn.replaced(name, left, held);
   }
 
+  /**
+   * Cuts a curve in two at the place on it that is nearest to a given one. Both parts stay on its
+   * line or circle.
+   *
+   * @throws SketchProblem for figures and curves that run round, and at an end
+   */
+  public Drawn split(String name, Xy place) throws ExpressionException, SketchProblem {
+    SketchCurve curve = drawn.curve(name);
+    Map<String, Curve2> own = Drawn.piecesOf(curve, values);
+    Curve2 piece = own.size() == 1 ? own.values().iterator().next() : null;
+    if (piece == null || piece.isClosed()) {
+      throw new SketchProblem(
+          name, name + " has no ends: only lines, arcs and open free curves are cut in two");
+    }
+    double at = nearest(piece, place);
+    if (at < END || at > 1 - END) {
+      throw new SketchProblem(name, name + " cannot be cut in two at its end");
+    }
+    String second = drawn.freeName(name.replaceAll("[0-9]+$", ""));
+    List<Constraint> held = new ArrayList<>();
+    withoutSizes(name).forEach(c -> held.add(c.about(name + ".to", second + ".to")));
+    together(held, curve, name, second);
+    SketchCurve first = part(curve, piece, 0, at, name);
+    SketchCurve rest = part(curve, piece, at, 1, second);
+    return drawn.replaced(name, List.of(first, rest), held);
+  }
+
   private List<Cut> cuts(String name, Curve2 piece) throws ExpressionException, SketchProblem {
     List<Cut> out = new ArrayList<>();
     for (Map.Entry<String, Curve2> other : drawn.pieces(values).entrySet()) {

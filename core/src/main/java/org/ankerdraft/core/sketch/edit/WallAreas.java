@@ -52,26 +52,41 @@ public final class WallAreas {
     }
   }
 
-  private ResolvedSketch walled(double thickness) throws SketchProblem {
-    List<Region> areas = new ArrayList<>();
+  /**
+   * The areas between two distances from the chains of a sketch; positive ones lie inside.
+   *
+   * @throws SketchProblem if one of the two offsets would run into itself
+   */
+  public static ResolvedSketch between(ResolvedSketch sketch, double fromMm, double toMm)
+      throws SketchProblem {
+    WallAreas areas = new WallAreas(sketch, Wall.NONE);
+    List<Region> out = new ArrayList<>();
     for (List<Curve2> chain : sketch.drawn()) {
-      areas.add(area(chain, thickness));
+      out.add(areas.area(chain, fromMm, toMm));
     }
-    return sketch.with(areas, names);
+    return sketch.with(out, areas.names);
   }
 
-  private Region area(List<Curve2> chain, double thickness) throws SketchProblem {
-    List<Piece> pieces =
-        chain.stream().map(c -> new Piece(sketch.nameByTag().get(c.tag()), c)).toList();
-    double inwards = turnsLeft(chain) ? 1 : -1;
+  private ResolvedSketch walled(double thickness) throws SketchProblem {
     double from =
         switch (wall.side()) {
           case INSIDE -> 0;
           case OUTSIDE -> -thickness;
           case CENTRED -> -thickness / 2;
         };
+    List<Region> areas = new ArrayList<>();
+    for (List<Curve2> chain : sketch.drawn()) {
+      areas.add(area(chain, from, from + thickness));
+    }
+    return sketch.with(areas, names);
+  }
+
+  private Region area(List<Curve2> chain, double from, double to) throws SketchProblem {
+    List<Piece> pieces =
+        chain.stream().map(c -> new Piece(sketch.nameByTag().get(c.tag()), c)).toList();
+    double inwards = turnsLeft(chain) ? 1 : -1;
     double a = inwards * from;
-    double b = inwards * (from + thickness);
+    double b = inwards * to;
     List<Piece> left = named(beside(pieces, Math.max(a, b)), ".left");
     List<Piece> right = named(beside(pieces, Math.min(a, b)), ".right");
     return Curve2.isRound(chain, Tolerance.MODEL.lengthMm())

@@ -89,7 +89,7 @@ public final class BaseKind extends StepKind<Base> {
     Prisms.checkProfile(in, WHAT, sketch.regions(), sketch.frame().plane(), sketch.nameByTag());
     double thickness = new SheetNumbers(in, WHAT).thickness(step.thickness());
     Vec3 n = sketch.frame().normal();
-    Naming.Births births = Prisms.Births.of(step.id(), "side", "start", "end", sketch.nameByTag());
+    Naming.Births births = Prisms.Births.of(step.id(), "side", "start", "end", sketch.faceParts());
     NamedShape solid =
         Prisms.prism(
             in,

@@ -11,6 +11,7 @@ import org.ankerdraft.core.step.Step;
  * @param body which; null for the only one
  * @param plane that divides it; not used if a face does
  * @param face whose surface divides it, extended as needed; null for none
+ * @param sketch whose line or closed curves divide it, square to its plane; null for none
  * @param faceBody to which the face belongs; null for the divided body
  * @param keep what is kept of it
  * @param newBody name of the part behind, where both are kept; null for the step's id
@@ -21,11 +22,15 @@ public record Divide(
     PlaneRef plane,
     FaceChoice face,
     String faceBody,
+    String sketch,
     Keep keep,
     String newBody)
     implements Step {
 
-  /** What is kept: the front is the side to which the plane or the face looks. */
+  /**
+   * What is kept: the front is the side to which the plane or the face looks, what lies left of a
+   * line on its way, what lies inside closed curves.
+   */
   public enum Keep {
     BOTH,
     FRONT,

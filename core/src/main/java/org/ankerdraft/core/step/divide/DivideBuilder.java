@@ -18,6 +18,7 @@ import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.step.divide.Divide.Keep;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.Divider;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
 
 /** Makes the parts of a divided body, which together must be the body. */
@@ -34,9 +35,19 @@ final class DivideBuilder {
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Body body = context.body(WHAT, step.body());
-    Divider by = divider();
-    NamedShape front = part(body.named(), by, true);
-    NamedShape back = part(body.named(), by, false);
+    NamedShape front;
+    NamedShape back;
+    if (step.sketch() == null) {
+      Divider by = divider();
+      front = part(body.named(), by, true);
+      back = part(body.named(), by, false);
+    } else {
+      NamedShape cutter =
+          new SketchCutter(context, WHAT, step.id(), context.sketch(WHAT, step.sketch()))
+              .through(body);
+      front = part(body.named(), cutter, Combination.INTERSECT);
+      back = part(body.named(), cutter, Combination.SUBTRACT);
+    }
     double whole = body.named().shape().mass().volumeMm3();
     double sum = front.shape().mass().volumeMm3() + back.shape().mass().volumeMm3();
     if (Math.abs(sum - whole) > context.tolerance.relative() * whole) {
@@ -66,7 +77,30 @@ final class DivideBuilder {
     if (divided instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), whole));
     }
-    NamedShape named = Naming.name(divided.orThrow(), List.of(whole), births());
+    return proved(Naming.name(divided.orThrow(), List.of(whole), births()));
+  }
+
+  /** What a cutter covers of a body, or what it leaves. */
+  private NamedShape part(NamedShape whole, NamedShape cutter, Combination how)
+      throws StepFailed, Ladder.Stopped {
+    Outcome<Derived> divided =
+        context.kernel.combine(
+            how, whole.shape(), List.of(cutter.shape()), false, context.budget());
+    if (divided instanceof Outcome.Failed<Derived>(var failure)) {
+      throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), whole));
+    }
+    Derived part = divided.orThrow();
+    if (part.shape().proof().solids() == 0) {
+      throw new StepFailed(
+          WHAT,
+          how == Combination.INTERSECT
+              ? "nothing of the body lies in front of sketch " + step.sketch()
+              : "nothing of the body lies behind sketch " + step.sketch());
+    }
+    return proved(Naming.name(part, List.of(whole, cutter), births()));
+  }
+
+  private NamedShape proved(NamedShape named) throws StepFailed, Ladder.Stopped {
     Optional<String> fault =
         Proofs.soundness(Proofs.Of.BODY, named.shape(), context.kernel, context.budget());
     if (fault.isPresent()) {

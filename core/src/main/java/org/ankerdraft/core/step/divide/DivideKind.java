@@ -37,31 +37,41 @@ public final class DivideKind extends StepKind<Divide> {
               WordForm.of(By.PLANE, "a plane").or(By.FACE, "the surface of a face"),
               d -> d.face() == null ? By.PLANE : By.FACE,
               DivideKind::choose)
-          .label("By");
+          .label("By")
+          .shownIf(d -> d.sketch() == null);
   private static final Field<Divide, PlaneRef> PLANE =
       StepFields.<Divide>plane("plane", "Plane", Divide::plane)
-          .shownIf(d -> d.face() == null)
+          .shownIf(d -> d.face() == null && d.sketch() == null)
           .about("default XY; not used if a face divides it");
   private static final Field<Divide, FaceChoice> FACE =
       Field.<Divide, FaceChoice>of("face", FaceChoice.FORM, Divide::face)
           .label("Face")
-          .shownIf(d -> d.face() != null)
+          .shownIf(d -> d.face() != null && d.sketch() == null)
           .chosen((d, f) -> f == null ? d : withFace(d, f))
           .about("plane or curved; its surface goes on as far as needed");
   private static final Field<Divide, String> FACE_BODY =
       Field.<Divide, String>of("faceBody", References.BODY, Divide::faceBody)
           .label("Of body")
-          .shownIf(d -> d.face() != null)
+          .shownIf(d -> d.face() != null && d.sketch() == null)
           .usual("the divided one")
           .folded()
           .about("to which the face belongs; default: the divided body");
+  private static final Field<Divide, String> SKETCH =
+      Field.<Divide, String>of("sketch", References.SKETCH, Divide::sketch)
+          .label("By curves of")
+          .usual("none: by plane or face")
+          .about(
+              "sketch whose open line, going on straight beyond its ends, or whose closed curves divide it,"
+                  + " square to its plane");
   private static final WordForm<Keep> KEEPS =
       WordForm.of(Keep.BOTH, "both").or(Keep.FRONT, "front").or(Keep.BACK, "back");
   private static final Field<Divide, Keep> KEEP =
       Field.<Divide, Keep>of("keep", KEEPS, Divide::keep)
           .otherwise(Keep.BOTH)
           .label("Keep")
-          .about("the front is the side to which the plane or the face looks");
+          .about(
+              "the front is the side to which the plane or the face looks, the left of a line on its"
+                  + " way, the inside of closed curves");
   private static final Field<Divide, String> NEW_BODY =
       Field.<Divide, String>of("newBody", References.NEW_BODY, Divide::newBody)
           .label("Behind")
@@ -74,7 +84,7 @@ public final class DivideKind extends StepKind<Divide> {
     super(
         "divide",
         Divide.class,
-        List.of(BY, PLANE, FACE, FACE_BODY, KEEP, NEW_BODY, BODY),
+        List.of(BY, PLANE, FACE, FACE_BODY, SKETCH, KEEP, NEW_BODY, BODY),
         (head, v) ->
             new Divide(
                 head,
@@ -82,13 +92,15 @@ public final class DivideKind extends StepKind<Divide> {
                 v.get(PLANE),
                 v.get(FACE),
                 v.get(FACE_BODY),
+                v.get(SKETCH),
                 v.get(KEEP),
                 v.get(NEW_BODY)),
         new Rail(Stage.SHAPE, "Divide", 'V', "split cut parting halves lid base two bodies", true));
   }
 
   private static Divide withFace(Divide d, FaceChoice face) {
-    return new Divide(d.head(), d.body(), d.plane(), face, d.faceBody(), d.keep(), d.newBody());
+    return new Divide(
+        d.head(), d.body(), d.plane(), face, d.faceBody(), d.sketch(), d.keep(), d.newBody());
   }
 
   private static Divide choose(Divide d, By by) {
@@ -99,6 +111,9 @@ public final class DivideKind extends StepKind<Divide> {
   public Inputs reads(Divide s) {
     Inputs read = Inputs.NONE.body(s.body());
     read = s.keep() == Keep.BOTH ? read.bodyNames() : read;
+    if (s.sketch() != null) {
+      return read;
+    }
     return s.face() == null
         ? read.and(BuildContext.inputsOf(s.plane().inBody(s.body())))
         : read.body(s.bodyOfFace());
@@ -117,7 +132,10 @@ public final class DivideKind extends StepKind<Divide> {
 
   @Override
   public String summary(Divide s) {
-    String by = s.face() != null ? ChoiceWords.face(s.face()) : s.plane().inWords();
+    String by =
+        s.sketch() != null
+            ? "by " + s.sketch()
+            : s.face() != null ? ChoiceWords.face(s.face()) : s.plane().inWords();
     return by
         + ", "
         + (s.keep() == Keep.BOTH ? "new body " + s.made() : "keep " + KEEPS.word(s.keep()));
@@ -126,6 +144,7 @@ public final class DivideKind extends StepKind<Divide> {
   @Override
   public Fresh<Divide> fresh(Picks picks) {
     return Fresh.of(
-        new Divide(picks.head("divide"), picks.body(), picks.plane(), null, null, Keep.BOTH, null));
+        new Divide(
+            picks.head("divide"), picks.body(), picks.plane(), null, null, null, Keep.BOTH, null));
   }
 }

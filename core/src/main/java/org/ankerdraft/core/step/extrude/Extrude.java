@@ -5,6 +5,7 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.AreaChoice;
+import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Step;
@@ -19,6 +20,8 @@ import org.ankerdraft.core.step.Step;
  * @param taper inward tilt along the way; null for none
  * @param backTaper of the other side, along its own way; null for the same
  * @param startOffset along the way from the sketch plane to where it begins; null for none
+ * @param tip over which place of the sketch plane the point lies in which it ends; null for the
+ *     middle of the area
  * @param to the face up to which it goes; null for other extents
  * @param toBody whose face it is, or up to which it goes; null for the first target, else the only
  *     body
@@ -38,6 +41,7 @@ public record Extrude(
     Expr taper,
     Expr backTaper,
     Expr startOffset,
+    Point2 tip,
     FaceChoice to,
     String toBody,
     Wall wall,
@@ -55,11 +59,12 @@ public record Extrude(
     THROUGH_ALL,
     TO_NEXT,
     TO_FACE,
-    TO_LAST;
+    TO_LAST,
+    TO_POINT;
 
     /** Whether a depth is given. */
     public boolean hasDepth() {
-      return this == ONE_SIDE || this == TWO_SIDES || this == SYMMETRIC;
+      return this == ONE_SIDE || this == TWO_SIDES || this == SYMMETRIC || this == TO_POINT;
     }
 
     /** Whether a body tells how far it goes. */

@@ -21,6 +21,8 @@ import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tilt;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.UpTo;
+import org.ankerdraft.core.operation.UpTo.Way;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
@@ -28,7 +30,6 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
-import org.ankerdraft.core.step.extrude.UpTo.Way;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
@@ -89,6 +90,7 @@ final class ExtrudeBuilder {
     return switch (step.extent()) {
       case ONE_SIDE -> prism(sketch, front(along, depth()), taper);
       case TO_NEXT, TO_FACE, TO_LAST -> upToBody(sketch, along, taper);
+      case TO_POINT -> toPoint(sketch, along);
       case SYMMETRIC -> bothSides(sketch, along, depth() / 2, depth() / 2, taper);
       case TWO_SIDES ->
           bothSides(
@@ -102,6 +104,18 @@ final class ExtrudeBuilder {
         yield bothSides(sketch, along, reach, reach, taper);
       }
     };
+  }
+
+  private NamedShape toPoint(ResolvedSketch sketch, Vec3 along)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    double depth = depth();
+    Vec3 foot =
+        step.tip() == null
+            ? Profiles.measured(context, what, sketch).centroid()
+            : Prisms.at(sketch.frame(), step.tip().at(context.values));
+    strategy = "straight to a point";
+    return new Spire(context, what, step.id(), sketch, from)
+        .solid(foot.plus(from).plus(along.times(depth)));
   }
 
   private double depth() throws StepFailed, ExpressionException {
@@ -149,7 +163,9 @@ final class ExtrudeBuilder {
         new Way(
             sketch.frame().origin().plus(from),
             along,
-            depth -> prism(sketch, front(along, depth), taper));
+            depth -> prism(sketch, front(along, depth), taper),
+            "start",
+            "end");
     UpTo upTo = new UpTo(context, what, step.id(), ahead, way);
     NamedShape ended =
         switch (step.extent()) {
@@ -264,7 +280,7 @@ final class ExtrudeBuilder {
 
   private Naming.Births births(ResolvedSketch sketch, Side side) {
     return Prisms.Births.of(
-        step.id(), side.sideRole, side.startRole, side.endRole, sketch.nameByTag());
+        step.id(), side.sideRole, side.startRole, side.endRole, sketch.faceParts());
   }
 
   /**
@@ -314,7 +330,7 @@ final class ExtrudeBuilder {
   }
 
   private NamedShape named(Derived solid, TurnedTaper cone, ResolvedSketch sketch, Side side) {
-    String curve = sketch.nameByTag().get(cone.circle().tag());
+    String curve = sketch.facePart(cone.circle().tag());
     Map<Integer, FaceName> names =
         Map.of(
             TurnedTaper.BEGIN, FaceName.of(step.id(), side.startRole),

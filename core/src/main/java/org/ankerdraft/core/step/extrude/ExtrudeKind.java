@@ -23,6 +23,7 @@ import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sketch.AreaChoice;
+import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
@@ -44,7 +45,8 @@ public final class ExtrudeKind extends StepKind<Extrude> {
           .or(Extent.THROUGH_ALL, "through all")
           .or(Extent.TO_NEXT, "to next")
           .or(Extent.TO_FACE, "to face")
-          .or(Extent.TO_LAST, "to last");
+          .or(Extent.TO_LAST, "to last")
+          .or(Extent.TO_POINT, "to point");
   private static final Field<Extrude, Extent> EXTENT =
       Field.<Extrude, Extent>of("extent", EXTENTS, Extrude::extent)
           .otherwise(Extent.ONE_SIDE)
@@ -52,12 +54,12 @@ public final class ExtrudeKind extends StepKind<Extrude> {
           .about(
               "symmetric: the whole depth; to face: on the side where the face lies; through all: both ways; to next: up to where the body"
                   + " begins, or, taken from it, where it ends for the first time; to last: to its"
-                  + " last end");
+                  + " last end; to point: narrowing straight to a point at that depth");
   private static final Field<Extrude, Expr> DEPTH =
       StepFields.<Extrude>length("depth", "Depth", Extrude::depth)
           .shownIf(e -> e.extent().hasDepth())
           .grip(ExtrudeKind::atEnd)
-          .about("for one side, two sides, symmetric");
+          .about("for one side, two sides, symmetric, to point");
   private static final Field<Extrude, Expr> BACK_DEPTH =
       StepFields.<Extrude>length("backDepth", "Other side", Extrude::backDepth)
           .shownIf(e -> e.extent() == Extent.TWO_SIDES)
@@ -72,6 +74,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   private static final Field<Extrude, Expr> TAPER =
       StepFields.<Extrude>angle("taper", "Taper", Extrude::taper)
           .usual("0 deg")
+          .shownIf(e -> e.extent() != Extent.TO_POINT)
           .grip((e, scene) ->
               e.extent() == Extent.THROUGH_ALL ? Optional.empty() : scene.onBorn("side", 0, 1))
           .about("positive narrows along the way");
@@ -86,6 +89,13 @@ public final class ExtrudeKind extends StepKind<Extrude> {
           .usual("0 mm")
           .folded()
           .about("from the sketch plane along the way; negative begins before it");
+  private static final Field<Extrude, Point2> TIP =
+      Field.<Extrude, Point2>of("tip", Point2.FORM, Extrude::tip)
+          .label("Point over")
+          .shownIf(e -> e.extent() == Extent.TO_POINT)
+          .adding("Point over another place than the middle", e -> Point2.ORIGIN)
+          .about(
+              "place in the sketch plane over which the point lies; left out: the area's middle");
   private static final Field<Extrude, FaceChoice> TO =
       Field.<Extrude, FaceChoice>of("to", FaceChoice.FORM, Extrude::to)
           .label("To face")
@@ -130,6 +140,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
             TAPER,
             BACK_TAPER,
             START_OFFSET,
+            TIP,
             REVERSED,
             WALL,
             WALL_SIDE,
@@ -149,6 +160,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 v.get(TAPER),
                 v.get(BACK_TAPER),
                 v.get(START_OFFSET),
+                v.get(TIP),
                 v.get(TO),
                 v.get(TO_BODY),
                 new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
@@ -243,6 +255,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
                 new Expr("10 mm"),
                 null,
                 false,
+                null,
                 null,
                 null,
                 null,

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.step.Head;
@@ -14,10 +15,12 @@ import org.ankerdraft.core.step.Step;
  * Plain round holes into a plane, against its normal. A place without an id is given one, which it
  * then keeps, so that the faces of a hole keep their names when another place is taken away.
  *
+ * @param sketch whose points are the places, on its plane; null for places of its own
  * @param screw for which it is; null for none
  * @param fit whether that screw is cut into it or passes through it
  * @param diameter null for that which belongs to the screw
  * @param depth null: through the whole body
+ * @param to face at which it ends, instead of a depth; null for none
  * @param mouth how it is widened where it begins
  * @param mouthDiameter of a widened mouth
  * @param mouthDepth of a counterbore
@@ -30,10 +33,12 @@ public record Hole(
     String body,
     PlaneRef plane,
     List<Place> points,
+    String sketch,
     ScrewSize screw,
     ScrewSize.Fit fit,
     Expr diameter,
     Expr depth,
+    FaceChoice to,
     Mouth mouth,
     Expr mouthDiameter,
     Expr mouthDepth,
@@ -58,8 +63,10 @@ public record Hole(
         points,
         null,
         null,
+        null,
         diameter,
         depth,
+        null,
         Mouth.PLAIN,
         null,
         null,

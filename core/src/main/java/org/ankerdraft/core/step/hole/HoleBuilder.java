@@ -16,6 +16,7 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.core.sketch.ResolvedSketch.Spot;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
@@ -28,6 +29,7 @@ final class HoleBuilder {
 
   private final BuildContext context;
   private final Hole step;
+  private List<Spot> places;
 
   HoleBuilder(BuildContext context, Hole step) {
     this.context = context;
@@ -46,16 +48,14 @@ final class HoleBuilder {
   /** The cylinders to be taken away. A hole right through reaches out of the body on both sides. */
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Body body = context.body(WHAT, step.body());
-    Frame frame = context.frame(WHAT, step.plane());
+    Frame frame = frame();
+    places = places();
     double radius = new HoleSizes(context, step).diameterMm() / 2;
-    if (step.points().isEmpty()) {
-      throw StepFailed.waits(WHAT, "no points are given");
-    }
     var mass = body.named().shape().mass();
     double reach = mass.diagonalMm() + mass.centroid().distance(frame.origin());
     boolean through = step.depth() == null;
-    if (step.mouth() != Hole.Mouth.PLAIN || step.tip() != null) {
-      return new TurnedHoles(context, step, frame, reach).tool();
+    if (step.mouth() != Hole.Mouth.PLAIN || step.tip() != null || step.to() != null) {
+      return new TurnedHoles(context, step, places, frame, reach).tool(body);
     }
     double depth = through ? reach : context.positiveMm(WHAT, "the depth", step.depth());
     Vec3 start = through ? frame.normal().times(reach) : Vec3.ZERO;
@@ -69,11 +69,36 @@ final class HoleBuilder {
     return new Tool(Naming.name(made.orThrow(), List.of(), births()), "cylinder cut");
   }
 
-  private List<ProfileCurve.Region> circles(Frame frame, double radius) throws ExpressionException {
+  private Frame frame() throws StepFailed, ExpressionException, Choosing.Adrift {
+    return step.sketch() == null
+        ? context.frame(WHAT, step.plane())
+        : context.sketch(WHAT, step.sketch()).frame();
+  }
+
+  /** Its own, or the points of its sketch under their names. */
+  private List<Spot> places() throws StepFailed, ExpressionException {
+    if (step.sketch() != null) {
+      List<Spot> out = context.sketch(WHAT, step.sketch()).points();
+      if (out.isEmpty()) {
+        throw new StepFailed(WHAT, "sketch " + step.sketch() + " has no points to put holes at");
+      }
+      return out;
+    }
+    if (step.points().isEmpty()) {
+      throw StepFailed.waits(WHAT, "no points are given");
+    }
+    List<Spot> out = new ArrayList<>();
+    for (Hole.Place place : step.points()) {
+      out.add(new Spot(place.id(), place.at().at(context.values)));
+    }
+    return out;
+  }
+
+  private List<ProfileCurve.Region> circles(Frame frame, double radius) {
     List<ProfileCurve.Region> regions = new ArrayList<>();
     int tag = 1;
-    for (Hole.Place place : step.points()) {
-      Vec3 centre = Prisms.at(frame, place.at().at(context.values));
+    for (Spot place : places) {
+      Vec3 centre = Prisms.at(frame, place.at());
       regions.add(
           new ProfileCurve.Region(
               List.of(new ProfileCurve.Circle(tag, centre, frame.normal(), radius, frame.x())),
@@ -84,7 +109,7 @@ final class HoleBuilder {
   }
 
   private FaceName of(String role, int place) {
-    return FaceName.ofPart(step.id(), role, step.points().get(place).id());
+    return FaceName.ofPart(step.id(), role, places.get(place).name());
   }
 
   private Naming.Births births() {

@@ -12,6 +12,7 @@ import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.CutThread;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Sharing;
@@ -20,6 +21,8 @@ import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceChoice;
+import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
@@ -60,18 +63,36 @@ public final class HoleKind extends StepKind<Hole> {
           .grip((h, scene) -> scene.onBorn("wall", 0, -2));
   private static final Field<Hole, Expr> DEPTH =
       StepFields.<Hole>length("depth", "Depth", Hole::depth)
-          .usual("through")
+          .usual(h -> h.to() == null ? "through" : "to its face")
+          .shownIf(h -> h.to() == null)
           .grip((h, scene) -> scene.onBorn("bottom", 0, -1))
-          .about("left out: through");
+          .about("left out: through, or to a face");
+  private static final Field<Hole, FaceChoice> TO =
+      Field.<Hole, FaceChoice>of("to", FaceChoice.FORM, Hole::to)
+          .label("To face")
+          .usual("by its depth")
+          .folded()
+          .about(
+              "face of the body at which it ends, plane or curved; its surface goes on as far as"
+                  + " needed");
   private static final Field<Hole, PlaneRef> PLANE =
       StepFields.<Hole>plane("plane", "Into", Hole::plane)
+          .shownIf(h -> h.sketch() == null)
           .about("where the holes begin; they go against its normal");
   private static final Field<Hole, List<Place>> POINTS =
       Field.<Hole, List<Place>>of("points", ListForm.of(PlaceForm.FORM, "place"), Hole::points)
           .label("Places")
+          .shownIf(h -> h.sketch() == null)
           .itemTitle((place, n) -> "Place " + ((Place) place).id())
           .adding("Another place", h -> new Place(null, Point2.ORIGIN))
           .about("places on the plane");
+  private static final Field<Hole, String> SKETCH =
+      Field.<Hole, String>of("sketch", References.SKETCH, Hole::sketch)
+          .label("At points of")
+          .usual("places of their own")
+          .about(
+              "sketch on whose plane the holes begin, one at each of its points, which gives it its"
+                  + " name; left out: at `points` on `plane`");
   private static final Field<Hole, Mouth> MOUTH =
       Field.<Hole, Mouth>of(
               "mouth",
@@ -114,8 +135,10 @@ public final class HoleKind extends StepKind<Hole> {
             FIT,
             DIAMETER,
             DEPTH,
+            TO,
             PLANE,
             POINTS,
+            SKETCH,
             MOUTH,
             MOUTH_DIAMETER,
             MOUTH_DEPTH,
@@ -128,10 +151,12 @@ public final class HoleKind extends StepKind<Hole> {
                 v.get(BODY),
                 v.get(PLANE),
                 v.get(POINTS),
+                v.get(SKETCH),
                 v.get(SCREW),
                 v.get(FIT),
                 v.get(DIAMETER),
                 v.get(DEPTH),
+                v.get(TO),
                 v.get(MOUTH),
                 v.get(MOUTH_DIAMETER),
                 v.get(MOUTH_DEPTH),
@@ -164,10 +189,12 @@ public final class HoleKind extends StepKind<Hole> {
         h.body(),
         h.plane(),
         h.points(),
+        h.sketch(),
         screw,
         h.fit(),
         diameter,
         h.depth(),
+        h.to(),
         h.mouth(),
         h.mouthDiameter(),
         h.mouthDepth(),
@@ -190,11 +217,20 @@ public final class HoleKind extends StepKind<Hole> {
 
   @Override
   public Inputs reads(Hole s) {
-    return Inputs.NONE.body(s.body()).and(BuildContext.inputsOf(s.plane()));
+    Inputs body = Inputs.NONE.body(s.body());
+    return s.sketch() == null
+        ? body.and(BuildContext.inputsOf(s.plane()))
+        : body.sketch(s.sketch());
   }
 
   @Override
   public Optional<Sharing> sharing(Hole step) {
+    if (step.to() != null) {
+      return Optional.empty();
+    }
+    if (step.sketch() != null) {
+      return Optional.of(new Sharing(Combination.SUBTRACT, step.body(), Set.of()));
+    }
     boolean ofOneBody =
         step.plane().face() == null || Objects.equals(step.plane().body(), step.body());
     return ofOneBody && Sharing.isSteady(step.plane())
@@ -213,6 +249,14 @@ public final class HoleKind extends StepKind<Hole> {
   public StepBuild build(Hole step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return new HoleBuilder(in, step).build();
+  }
+
+  @Override
+  public Optional<CutThread> thread(Hole s) {
+    return s.screw() == null || s.fit() != ScrewSize.Fit.TAPPED
+        ? Optional.empty()
+        : Optional.of(
+            new CutThread(s.screw().name(), s.screw().majorMm(), s.screw().pitchMm(), "wall"));
   }
 
   @Override
@@ -254,8 +298,10 @@ public final class HoleKind extends StepKind<Hole> {
                 ? s.screw() + " tapped"
                 : "for " + s.screw() + ", " + FITS.word(s.fit()))
         + ", "
-        + (s.depth() == null ? "through" : s.depth().text())
-        + (s.points().size() > 1 ? ", " + s.points().size() + " places" : "");
+        + (s.to() != null ? "to a face" : s.depth() == null ? "through" : s.depth().text())
+        + (s.sketch() != null
+            ? ", at points of " + s.sketch()
+            : s.points().size() > 1 ? ", " + s.points().size() + " places" : "");
   }
 
   @Override

@@ -1,13 +1,7 @@
 package org.ankerdraft.core.step.hole;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.List;
-import org.apache.commons.csv.CSVFormat;
+import org.ankerdraft.core.operation.TradeTable;
 import org.apache.commons.csv.CSVRecord;
 
 /**
@@ -69,23 +63,7 @@ public record ScrewSize(
   }
 
   private static List<ScrewSize> table() {
-    CSVFormat format =
-        CSVFormat.RFC4180
-            .builder()
-            .setHeader()
-            .setSkipHeaderRecord(true)
-            .setCommentMarker('#')
-            .get();
-    try (InputStream in = ScrewSize.class.getResourceAsStream("screw-sizes.csv");
-        var rows = format.parse(new InputStreamReader(in, StandardCharsets.UTF_8))) {
-      List<ScrewSize> out = new ArrayList<>();
-      for (CSVRecord row : rows) {
-        out.add(of(row));
-      }
-      return List.copyOf(out);
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
+    return TradeTable.rows(ScrewSize.class, "screw-sizes.csv", ScrewSize::of);
   }
 
   private static ScrewSize of(CSVRecord row) {

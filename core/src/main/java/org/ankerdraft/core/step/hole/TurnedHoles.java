@@ -4,22 +4,26 @@ import java.util.ArrayList;
 import java.util.List;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Turned;
+import org.ankerdraft.core.operation.Turned.Corner;
+import org.ankerdraft.core.operation.UpTo;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.core.sketch.ResolvedSketch.Spot;
 import org.ankerdraft.core.step.hole.Hole.Mouth;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
-import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
 
@@ -30,37 +34,58 @@ final class TurnedHoles {
 
   private final BuildContext context;
   private final Hole step;
+  private final List<Spot> places;
   private final HoleSizes sizes;
   private final Frame frame;
   private final double reach;
 
   /**
+   * @param places in the frame's own coordinates
    * @param reach farther than the body from the plane
    */
-  TurnedHoles(BuildContext context, Hole step, Frame frame, double reach) {
+  TurnedHoles(BuildContext context, Hole step, List<Spot> places, Frame frame, double reach) {
     this.context = context;
     this.step = step;
+    this.places = places;
     this.sizes = new HoleSizes(context, step);
     this.frame = frame;
     this.reach = reach;
   }
 
-  /** A corner of the half section, and the role of the face that the way to it leaves behind. */
-  private record Corner(String role, Xy at) {}
-
-  Tool tool() throws StepFailed, ExpressionException, Ladder.Stopped {
-    List<Corner> section = section();
+  Tool tool(Body body) throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     List<NamedShape> holes = new ArrayList<>();
-    for (Hole.Place place : step.points()) {
+    if (step.to() != null) {
+      int face = context.oneFace(WHAT, body.named(), step.to());
+      for (Spot place : places) {
+        holes.add(ended(body, face, place));
+      }
+      return new Tool(together(holes), "up to a face");
+    }
+    double depth =
+        step.depth() == null ? reach : context.positiveMm(WHAT, "the depth", step.depth());
+    List<Corner> section = section(depth);
+    for (Spot place : places) {
       holes.add(turned(section, place));
     }
     return new Tool(together(holes), "section turned about its axis");
   }
 
-  private List<Corner> section() throws StepFailed, ExpressionException {
+  /** Turned out of the body, and ended by the surface of a face. */
+  private NamedShape ended(Body body, int face, Spot place)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    List<Corner> section = section(reach);
+    UpTo.Way way =
+        new UpTo.Way(
+            Prisms.at(frame, place.at()),
+            frame.normal().negated(),
+            length -> turned(section, place),
+            "mouth",
+            "bottom");
+    return new UpTo(context, WHAT, step.id(), body, way).face(face);
+  }
+
+  private List<Corner> section(double depth) throws StepFailed, ExpressionException {
     double r = sizes.diameterMm() / 2;
-    double depth =
-        step.depth() == null ? reach : context.positiveMm(WHAT, "the depth", step.depth());
     List<Corner> out = new ArrayList<>();
     out.add(new Corner("", Xy.ZERO));
     switch (step.mouth()) {
@@ -126,47 +151,15 @@ final class TurnedHoles {
     return angle;
   }
 
-  private NamedShape turned(List<Corner> section, Hole.Place place)
-      throws StepFailed, ExpressionException, Ladder.Stopped {
-    Vec3 centre = Prisms.at(frame, place.at().at(context.values));
-    Frame upright = new Frame(centre, frame.x(), frame.normal());
-    List<ProfileCurve> curves = new ArrayList<>();
-    int n = section.size();
-    for (int i = 1; i <= n; i++) {
-      curves.add(
-          new ProfileCurve.Line(
-              i,
-              Prisms.at(upright, section.get(i - 1).at),
-              Prisms.at(upright, section.get(i % n).at)));
-    }
-    Outcome<Derived> made =
-        context.kernel.revolve(
-            List.of(new ProfileCurve.Region(curves, List.of())),
-            upright.plane(),
-            new Axis(centre, frame.normal()),
-            0,
-            2 * Math.PI,
-            context.budget());
-    if (made instanceof Outcome.Failed<Derived>(var failure)) {
-      throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
-    }
-    return Naming.name(made.orThrow(), List.of(), births(section, place));
-  }
-
-  private Naming.Births births(List<Corner> section, Hole.Place place) {
-    return new Naming.Births() {
-      @Override
-      public FaceName fromCurve(int tag) {
-        return tag < section.size()
-            ? FaceName.ofPart(step.id(), section.get(tag).role, place.id())
-            : unknown();
-      }
-
-      @Override
-      public FaceName unknown() {
-        return FaceName.of(step.id(), "face");
-      }
-    };
+  private NamedShape turned(List<Corner> section, Spot place) throws StepFailed, Ladder.Stopped {
+    Vec3 centre = Prisms.at(frame, place.at());
+    return Turned.solid(
+        context,
+        WHAT,
+        step.id(),
+        new Frame(centre, frame.x(), frame.normal()),
+        section,
+        place.name());
   }
 
   private NamedShape together(List<NamedShape> holes) throws StepFailed, Ladder.Stopped {

@@ -1,12 +1,16 @@
 package org.ankerdraft.core.step.loft;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Profiles;
@@ -18,9 +22,9 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
-import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.LoftSection;
 import org.ankerdraft.kernel.GeometryKernel.Nearest;
 import org.ankerdraft.kernel.GeometryKernel.Sub;
@@ -29,6 +33,7 @@ import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * Lays a skin through profiles, and proves it: the ends have the areas of their profiles, each
@@ -62,6 +67,17 @@ final class LoftBuilder {
     List<ProfileCurve> contour() {
       return sketch.regions().getFirst().outer();
     }
+
+    List<List<ProfileCurve>> holes() {
+      return isPoint() ? List.of() : sketch.regions().getFirst().inner();
+    }
+
+    /** The outer contour and the holes. */
+    List<List<ProfileCurve>> contours() {
+      List<List<ProfileCurve>> out = new ArrayList<>(List.of(contour()));
+      out.addAll(holes());
+      return out;
+    }
   }
 
   /** The solid by itself. */
@@ -75,7 +91,7 @@ final class LoftBuilder {
       sections.add(section(step.sketches().get(i), isEnd));
     }
     mustLieApart(sections);
-    NamedShape solid = lofted(sections);
+    NamedShape solid = hollow(sections);
     Optional<String> fault = fault(solid, sections);
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
@@ -86,26 +102,19 @@ final class LoftBuilder {
   private Section section(String id, boolean isEnd)
       throws StepFailed, ExpressionException, Ladder.Stopped {
     ResolvedSketch sketch = context.sketch(WHAT, id);
-    List<SketchCurve.Point> points =
-        sketch.held().curves().stream()
-            .filter(SketchCurve.Point.class::isInstance)
-            .map(SketchCurve.Point.class::cast)
-            .toList();
-    if (sketch.regions().isEmpty() && points.size() == 1 && isEnd) {
-      var p = points.getFirst().at().at(context.values);
+    if (sketch.regions().isEmpty() && sketch.points().size() == 1 && isEnd) {
+      Xy p = sketch.points().getFirst().at();
       return new Section(id, sketch, sketch.frame().at(p.x(), p.y()));
     }
     ResolvedSketch profile = Profiles.of(context, WHAT, id, Wall.NONE, List.of());
-    if (profile.regions().size() != 1 || !profile.regions().getFirst().inner().isEmpty()) {
+    if (profile.regions().size() != 1) {
       throw new StepFailed(
           WHAT,
           "sketch "
               + id
               + " encloses "
-              + (profile.regions().size() == 1
-                  ? "an area with holes"
-                  : profile.regions().size() + " areas")
-              + "; a loft goes through one area without holes in each");
+              + profile.regions().size()
+              + " areas; a loft goes through one area in each");
     }
     return new Section(id, profile, null);
   }
@@ -136,7 +145,63 @@ final class LoftBuilder {
     }
   }
 
-  private NamedShape lofted(List<Section> sections) throws StepFailed, Ladder.Stopped {
+  /** What goes through the outer contours, without what goes through their holes. */
+  private NamedShape hollow(List<Section> sections) throws StepFailed, Ladder.Stopped {
+    Section first = firstProfile(sections);
+    for (Section s : sections) {
+      if (!s.isPoint() && s.holes().size() != first.holes().size()) {
+        throw new StepFailed(
+            WHAT,
+            "sketch "
+                + s.id
+                + " has "
+                + Words.count(s.holes().size(), "hole")
+                + " and sketch "
+                + first.id
+                + " "
+                + first.holes().size()
+                + "; a loft needs as many holes in each");
+      }
+    }
+    NamedShape solid = lofted(sections, Section::contour);
+    for (Map<Section, List<ProfileCurve>> hole : holes(sections)) {
+      solid =
+          Combiner.combine(
+              context, WHAT, Combination.SUBTRACT, solid, lofted(sections, hole::get), step.id());
+    }
+    return solid;
+  }
+
+  /** Each hole of the first profile with the one nearest to it in the next, and so on. */
+  private static List<Map<Section, List<ProfileCurve>>> holes(List<Section> sections) {
+    List<Map<Section, List<ProfileCurve>>> out = new ArrayList<>();
+    List<Section> profiles = sections.stream().filter(s -> !s.isPoint()).toList();
+    Map<Section, List<List<ProfileCurve>>> left = new HashMap<>();
+    profiles.forEach(s -> left.put(s, new ArrayList<>(s.holes())));
+    for (List<ProfileCurve> hole : profiles.getFirst().holes()) {
+      Map<Section, List<ProfileCurve>> through = new HashMap<>();
+      List<ProfileCurve> now = hole;
+      for (Section s : profiles) {
+        Vec3 from = middle(now);
+        now =
+            left.get(s).stream()
+                .min(Comparator.comparingDouble(h -> middle(h).distance(from)))
+                .orElseThrow();
+        left.get(s).remove(now);
+        through.put(s, now);
+      }
+      out.add(through);
+    }
+    return out;
+  }
+
+  private static Vec3 middle(List<ProfileCurve> contour) {
+    List<Vec3> points = contour.stream().flatMap(c -> c.points().stream()).toList();
+    return points.stream().reduce(Vec3.ZERO, Vec3::plus).times(1.0 / points.size());
+  }
+
+  private NamedShape lofted(List<Section> sections, Function<Section, List<ProfileCurve>> contourOf)
+      throws StepFailed, Ladder.Stopped {
     List<LoftSection> asked = new ArrayList<>();
     Map<Integer, FaceName> sides = new LinkedHashMap<>();
     int tag = 1;
@@ -146,8 +211,8 @@ final class LoftBuilder {
         continue;
       }
       List<ProfileCurve> contour = new ArrayList<>();
-      for (ProfileCurve c : s.contour()) {
-        String curve = s.sketch.nameByTag().get(c.tag());
+      for (ProfileCurve c : contourOf.apply(s)) {
+        String curve = s.sketch.facePart(c.tag());
         boolean isFirst = sides.isEmpty() || s.equals(firstProfile(sections));
         sides.put(tag, FaceName.ofPart(step.id(), "side", isFirst ? curve : s.id + "." + curve));
         contour.add(c.withTag(tag++));
@@ -211,7 +276,7 @@ final class LoftBuilder {
 
   /** Whether a profile in between does not lie on the skin. */
   private Optional<String> offSkin(NamedShape solid, Section s) throws StepFailed, Ladder.Stopped {
-    for (ProfileCurve c : s.contour()) {
+    for (ProfileCurve c : s.contours().stream().flatMap(List::stream).toList()) {
       List<Vec3> points = c.points();
       for (int i = 0; i < PLACES; i++) {
         Vec3 p = points.get(i * (points.size() - 1) / PLACES);

@@ -30,8 +30,8 @@ public final class LoftKind extends StepKind<Loft> {
           .label("Through")
           .required()
           .about(
-              "sketches of one area without holes each, in order; the first and the last may be a"
-                  + " single point instead");
+              "sketches of one area each, with as many holes in every one, in order; the first and the last"
+                  + " may be a single point instead");
   private static final Field<Loft, Boolean> STRAIGHT =
       Field.<Loft, Boolean>of("straight", new FlagForm("smoothly", "straight"), Loft::isStraight)
           .label("Goes")

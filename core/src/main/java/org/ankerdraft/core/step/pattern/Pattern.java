@@ -21,6 +21,10 @@ import org.ankerdraft.core.step.Step;
  * @param plane that a mirror image is mirrored about
  * @param without ids of copies that are left out: "3", in rows beside each other "3-2"
  * @param body that is worked on without steps; null for the only one
+ * @param sketch whose points or chain the copies follow
+ * @param turning whether copies along a chain turn with it
+ * @param apart whether copies of a whole body may stand apart from it: a set of tools for a later
+ *     step
  */
 public record Pattern(
     Head head,
@@ -35,14 +39,26 @@ public record Pattern(
     Expr rowSpacing,
     PlaneRef plane,
     List<String> without,
-    String body)
+    String body,
+    String sketch,
+    boolean turning,
+    boolean apart)
     implements Step {
 
   /** How copies lie to the original. */
   public enum Way {
     ROW,
     ROUND,
-    MIRROR
+    MIRROR,
+    /** One at each point of a sketch, the original at the first. */
+    POINTS,
+    /** Along a chain of a sketch, the original where it begins. */
+    PATH
+  }
+
+  /** Whether a sketch says where the copies lie. */
+  public boolean isBySketch() {
+    return way == Way.POINTS || way == Way.PATH;
   }
 
   public Pattern {

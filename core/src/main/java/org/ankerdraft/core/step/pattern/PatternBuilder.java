@@ -50,9 +50,7 @@ final class PatternBuilder {
       Body body = context.body(WHAT, step.body());
       return StepBuild.of(
           "copies of the body",
-          new Body(
-              body.name(),
-              combined(Combination.UNITE, body.named(), copies(places, body.named(), "the body"))));
+          new Body(body.name(), united(body.named(), copies(places, body.named(), "the body"))));
     }
     Map<String, Body> bodies = new LinkedHashMap<>();
     for (String id : step.steps()) {
@@ -72,6 +70,7 @@ final class PatternBuilder {
         switch (step.way()) {
           case ROW -> rows();
           case ROUND -> round();
+          case POINTS, PATH -> new SketchPlaces(context, step).places();
           case MIRROR -> {
             Frame frame = context.frame(WHAT, step.plane());
             yield new LinkedHashMap<>(Map.of("mirror", Motion.mirror(frame.plane())));
@@ -91,8 +90,8 @@ final class PatternBuilder {
   }
 
   private Map<String, Motion> rows() throws StepFailed, ExpressionException, Choosing.Adrift {
-    int count = count(step.count(), "the number of copies", 1);
-    int rows = step.rows() == null ? 1 : count(step.rows(), "the number of rows", 1);
+    int count = count(context, step.count(), "the number of copies", 1);
+    int rows = step.rows() == null ? 1 : count(context, step.rows(), "the number of rows", 1);
     if (count * rows < 2 || count * rows > MOST) {
       throw new StepFailed(
           WHAT, "there are " + count * rows + " in all; there must be from 2 to " + MOST);
@@ -133,7 +132,7 @@ final class PatternBuilder {
   }
 
   private Map<String, Motion> round() throws StepFailed, ExpressionException, Choosing.Adrift {
-    int count = count(step.count(), "the number of copies", 2);
+    int count = count(context, step.count(), "the number of copies", 2);
     Axis axis = context.axis(WHAT, step.axis(), null);
     double full = 2 * Math.PI;
     double angle = step.angle() == null ? full / count : context.values.angleRad(step.angle());
@@ -155,24 +154,9 @@ final class PatternBuilder {
     return out;
   }
 
-  private int count(Expr expr, String name, int least) throws StepFailed, ExpressionException {
-    if (expr == null) {
-      throw StepFailed.waits(WHAT, name + " is missing");
-    }
-    double v = context.values.number(expr);
-    int n = (int) Math.rint(v);
-    if (n != v || n < least || n > MOST) {
-      throw new StepFailed(
-          WHAT,
-          name
-              + " is "
-              + Words.number(v)
-              + "; it must be a whole number from "
-              + least
-              + " to "
-              + MOST);
-    }
-    return n;
+  static int count(BuildContext context, Expr expr, String name, int least)
+      throws StepFailed, ExpressionException {
+    return context.wholeNumber(WHAT, name, expr, least, MOST);
   }
 
   /** Faces of a copy are named after the copy and the faces that they are copies of. */
@@ -192,10 +176,17 @@ final class PatternBuilder {
           new NamedShape(
               copy.shape(),
               copy.faceNames().stream()
-                  .map(n -> FaceName.from(step.id(), "at-" + place.getKey(), n))
+                  .map(n -> FaceName.ofCopy(step.id(), place.getKey(), n))
                   .toList()));
     }
     return out;
+  }
+
+  private NamedShape united(NamedShape body, List<NamedShape> copies)
+      throws StepFailed, Ladder.Stopped {
+    return step.apart()
+        ? Combiner.gather(context, WHAT, body, copies, step.id())
+        : combined(Combination.UNITE, body, copies);
   }
 
   private NamedShape combined(Combination use, NamedShape body, List<NamedShape> copies)

@@ -6,8 +6,8 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.FlagForm;
 import org.ankerdraft.core.form.ListForm;
-import org.ankerdraft.core.form.TextForm;
 import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
@@ -29,7 +29,11 @@ import org.ankerdraft.core.step.pattern.Pattern.Way;
 /** Rows, rounds and mirror images of what steps did. */
 public final class PatternKind extends StepKind<Pattern> {
   private static final WordForm<Way> WAYS =
-      WordForm.of(Way.ROW, "row").or(Way.ROUND, "round").or(Way.MIRROR, "mirror");
+      WordForm.of(Way.ROW, "row")
+          .or(Way.ROUND, "round")
+          .or(Way.MIRROR, "mirror")
+          .or(Way.POINTS, "at points")
+          .or(Way.PATH, "along a path");
 
   private static final Field<Pattern, List<String>> STEPS =
       Field.<Pattern, List<String>>of(
@@ -43,22 +47,26 @@ public final class PatternKind extends StepKind<Pattern> {
       Field.<Pattern, Way>of("way", WAYS, Pattern::way)
           .otherwise(Way.ROW)
           .label("Way")
-          .about("in a row, round an axis, or mirrored about a plane");
+          .about(
+              "in a row, round an axis, mirrored about a plane, at the points of a sketch, or along"
+                  + " a chain of one");
   private static final Field<Pattern, AxisRef> AXIS =
       Field.<Pattern, AxisRef>of("axis", AxisRef.FORM, Pattern::axis)
           .label("Axis")
           .otherwise(AxisRef.base(AxisRef.Base.X))
-          .shownIf(p -> p.way() != Way.MIRROR)
+          .shownIf(p -> p.way() == Way.ROW || p.way() == Way.ROUND)
           .about("the direction of a row, or the axis of a round; default X");
   private static final Field<Pattern, Expr> COUNT =
       Field.<Pattern, Expr>of("count", ExprForm.NUMBER, Pattern::count)
           .label("How many")
-          .shownIf(p -> p.way() != Way.MIRROR)
+          .shownIf(p -> p.way() != Way.MIRROR && p.way() != Way.POINTS)
           .about("the original among them, from 2 to 1000");
   private static final Field<Pattern, Expr> SPACING =
       StepFields.<Pattern>length("spacing", "Spacing", Pattern::spacing)
-          .shownIf(p -> p.way() == Way.ROW)
-          .about("from one of a row to the next; negative goes the other way");
+          .shownIf(p -> p.way() == Way.ROW || p.way() == Way.PATH)
+          .about(
+              "from one of a row to the next; negative goes the other way. Along a path: left out ="
+                  + " the whole of it is shared");
   private static final Field<Pattern, Expr> ANGLE =
       StepFields.<Pattern>angle("angle", "Spacing", Pattern::angle)
           .usual("a whole turn shared")
@@ -89,11 +97,32 @@ public final class PatternKind extends StepKind<Pattern> {
           .about("that a mirror image is mirrored about; default YZ");
   private static final Field<Pattern, List<String>> WITHOUT =
       Field.<Pattern, List<String>>of(
-              "without", ListForm.of(TextForm.ID, "copies"), Pattern::without)
+              "without", ListForm.of(References.COPY, "copies"), Pattern::without)
           .label("Without")
           .usual("none")
-          .folded()
+          .shownIf(p -> p.way() != Way.MIRROR)
           .about("copies that are left out: `3` is the third, `3-2` the third of the second row");
+  private static final Field<Pattern, String> SKETCH =
+      Field.<Pattern, String>of("sketch", References.SKETCH, Pattern::sketch)
+          .label("Sketch")
+          .shownIf(Pattern::isBySketch)
+          .about(
+              "points: each bears a copy that lies to it as the original lies to the first, and has"
+                  + " its name; path: one chain, at whose beginning the original lies");
+  private static final Field<Pattern, Boolean> TURNING =
+      Field.<Pattern, Boolean>of(
+              "turning", new FlagForm("as they are", "with the path"), Pattern::turning)
+          .label("Turned")
+          .shownIf(p -> p.way() == Way.PATH)
+          .about("whether copies along a path turn with it");
+  private static final Field<Pattern, Boolean> APART =
+      Field.<Pattern, Boolean>of(
+              "apart", new FlagForm("must touch it", "may stand apart"), Pattern::apart)
+          .label("Copies")
+          .shownIf(p -> p.steps().isEmpty())
+          .about(
+              "whether copies of a whole body may stand apart from it: it is a set of tools then, to"
+                  + " be united with another body or taken from it");
   private static final Field<Pattern, String> BODY = StepFields.body(Pattern::body);
 
   public PatternKind() {
@@ -112,7 +141,10 @@ public final class PatternKind extends StepKind<Pattern> {
             ROW_SPACING,
             PLANE,
             WITHOUT,
-            BODY),
+            BODY,
+            SKETCH,
+            TURNING,
+            APART),
         (head, v) ->
             new Pattern(
                 head,
@@ -127,7 +159,10 @@ public final class PatternKind extends StepKind<Pattern> {
                 v.get(ROW_SPACING),
                 v.get(PLANE),
                 v.get(WITHOUT),
-                v.get(BODY)),
+                v.get(BODY),
+                v.get(SKETCH),
+                v.is(TURNING),
+                v.is(APART)),
         new Rail(
             Stage.SHAPE,
             "Pattern or mirror",
@@ -139,6 +174,9 @@ public final class PatternKind extends StepKind<Pattern> {
   @Override
   public Inputs reads(Pattern s) {
     Inputs in = Inputs.NONE.everyBody();
+    if (s.isBySketch() && s.sketch() != null) {
+      in = in.sketch(s.sketch());
+    }
     for (String step : s.steps()) {
       in = in.and(new Inputs.Input.ToolOf(step));
     }
@@ -158,6 +196,8 @@ public final class PatternKind extends StepKind<Pattern> {
     return switch (s.way()) {
       case MIRROR -> what + " mirrored";
       case ROUND -> what + ", " + count + " round " + s.axis().inWords().replace("about ", "");
+      case POINTS -> what + " at the points of " + s.sketch();
+      case PATH -> what + ", " + count + " along " + s.sketch();
       case ROW ->
           what + ", " + count + (s.rows() == null ? "" : " × " + s.rows().text()) + " in a row";
     };
@@ -183,6 +223,9 @@ public final class PatternKind extends StepKind<Pattern> {
                 null,
                 null,
                 List.of(),
-                null));
+                null,
+                null,
+                false,
+                false));
   }
 }

@@ -52,7 +52,7 @@ final class RevolveBuilder {
     Profiles.Measured profile = Profiles.measured(context, WHAT, sketch);
     mustLieBeside(sketch, axis);
     double start = step.bothWays() && step.angle() != null ? -angle / 2 : 0;
-    Naming.Births births = Prisms.Births.of(step.id(), "side", "start", "end", sketch.nameByTag());
+    Naming.Births births = Prisms.Births.of(step.id(), "side", "start", "end", sketch.faceParts());
     Outcome<Derived> made =
         context.kernel.revolve(
             sketch.regions(), sketch.frame().plane(), about, start, angle, context.budget());

@@ -22,7 +22,8 @@ import org.ankerdraft.core.step.StepKind;
 public final class RibKind extends StepKind<Rib> {
   private static final Field<Rib, String> SKETCH =
       StepFields.<Rib>sketch(Rib::sketch)
-          .about("its open lines are the middles of the ribs' upper edges; they may cross");
+          .about(
+              "its open lines and curves are the middles of the ribs' upper edges; they may cross");
   private static final Field<Rib, Expr> THICKNESS =
       StepFields.<Rib>length("thickness", "Thickness", Rib::thickness)
           .required()
@@ -37,16 +38,33 @@ public final class RibKind extends StepKind<Rib> {
               new FlagForm("against the normal", "along the normal"),
               Rib::alongNormal)
           .label("Direction")
+          .shownIf(r -> !r.bothWays())
           .about("true: along the sketch's normal, else against it");
+  private static final Field<Rib, Boolean> BOTH =
+      Field.<Rib, Boolean>of("bothWays", new FlagForm("one way", "both ways"), Rib::bothWays)
+          .label("Goes")
+          .about("true: both ways from the sketch plane, each side drafted from there");
+  private static final Field<Rib, Expr> ROOT =
+      StepFields.<Rib>length("rootRound", "Root round", Rib::rootRound)
+          .usual("none")
+          .about("radius where their sides meet the body");
   private static final Field<Rib, String> BODY = StepFields.body(Rib::body);
 
   public RibKind() {
     super(
         "rib",
         Rib.class,
-        List.of(SKETCH, THICKNESS, DRAFT, ALONG, BODY),
+        List.of(SKETCH, THICKNESS, DRAFT, BOTH, ALONG, ROOT, BODY),
         (head, v) ->
-            new Rib(head, v.get(SKETCH), v.get(THICKNESS), v.get(DRAFT), v.is(ALONG), v.get(BODY)),
+            new Rib(
+                head,
+                v.get(SKETCH),
+                v.get(THICKNESS),
+                v.get(DRAFT),
+                v.is(ALONG),
+                v.is(BOTH),
+                v.get(ROOT),
+                v.get(BODY)),
         new Rail(Stage.WALLS, "Ribs", 'R', "stiffener web network cross", true));
   }
 
@@ -84,6 +102,8 @@ public final class RibKind extends StepKind<Rib> {
                 new Expr("1.2 mm"),
                 new Expr("0.5 deg"),
                 false,
+                false,
+                null,
                 picks.body()));
   }
 }

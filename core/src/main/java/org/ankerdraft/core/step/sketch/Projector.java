@@ -6,18 +6,17 @@ import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.expression.ExpressionException;
-import org.ankerdraft.core.geometry.BSpline;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.StepFailed;
-import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.sketch.Curve2;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.core.sketch.Projection;
 import org.ankerdraft.core.sketch.SketchCurve;
+import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.edit.Drawn;
-import org.ankerdraft.core.sketch.edit.SplineFit;
+import org.ankerdraft.core.sketch.edit.WayFit;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
@@ -26,17 +25,9 @@ import org.ankerdraft.vectors.Xy;
 /**
  * Lays edges of bodies square onto the plane of a sketch. Lines, circles and arcs become lines,
  * arcs, circles, ellipses and points exactly; other edges become splines that stray by less than
- * {@link #TOLERANCE_MM}.
+ * {@link WayFit#TOLERANCE_MM}.
  */
 final class Projector {
-  /** How far a spline may stray from the projection of its edge, mm. */
-  static final double TOLERANCE_MM = 1e-3;
-
-  /** Of the points by which other edges are known. */
-  private static final double SAMPLING_MM = 1e-4;
-
-  private static final int DEGREE = 3;
-  private static final int MOST_PIECES = 256;
   private static final int RADIX = 36;
 
   private final BuildContext in;
@@ -67,60 +58,88 @@ final class Projector {
     List<Integer> edges = List.copyOf(in.choosing(named).withSmoothEdges().edges(p.edges()));
     List<SketchCurve> out = new ArrayList<>();
     for (int edge : edges) {
-      String name = p.name() + (edges.size() == 1 ? "" : "-" + mark(named, edge));
+      String name = p.name() + (edges.size() == 1 ? "" : "-" + mark(named.edgeName(edge)));
       OneEdge one = new OneEdge(named, edge, name, p.construction());
       out.addAll(p.crossing() ? one.crossings() : one.laid());
     }
+    out.addAll(silhouettes(p, named));
     if (out.isEmpty() && there.isEmpty()) {
       throw new StepFailed(
           "sketch",
           p.name()
-              + (edges.isEmpty()
-                  ? " describes no edge of the body"
-                  : ": no edge of it passes through the plane of the sketch"));
+              + (!p.silhouettes().isEmpty()
+                  ? ": seen square to the plane the face turns away nowhere"
+                  : edges.isEmpty()
+                      ? " describes no edge of the body"
+                      : ": no edge of it passes through the plane of the sketch"));
     }
     return out.stream().map(Laid::held).toList();
   }
 
-  /** Short, and the same as long as the edge has its name. */
-  private static String mark(NamedShape named, int edge) {
-    int hash = named.edgeName(edge).toString().hashCode();
-    return Integer.toUnsignedString(hash, RADIX);
+  /** Lines of a face are numbered in their order. */
+  private List<SketchCurve> silhouettes(Projection p, NamedShape named)
+      throws StepFailed, ExpressionException, Choosing.Adrift {
+    List<SketchCurve> out = new ArrayList<>();
+    Silhouettes seen = new Silhouettes(in, frame);
+    for (int face : in.choosing(named).faces(p.silhouettes())) {
+      List<List<Vec3>> lines = seen.of(named, face, WayFit.SAMPLING_MM);
+      String name = p.name() + "-" + mark(named.faceName(face));
+      for (int i = 0; i < lines.size(); i++) {
+        String own = name + (lines.size() == 1 ? "" : "-" + (i + 1));
+        out.addAll(new Layer(own, p.construction()).silhouette(named, face, lines.get(i)));
+      }
+    }
+    return out;
+  }
+
+  /** Short, and the same as long as the thing has its name. */
+  private static String mark(Object name) {
+    return Integer.toUnsignedString(name.toString().hashCode(), RADIX);
   }
 
   private Xy flat(Vec3 p) {
-    Vec3 d = p.minus(frame.origin());
-    return new Xy(d.dot(frame.x()), d.dot(frame.y()));
+    return frame.flat(p);
   }
 
   private double above(Vec3 p) {
     return p.minus(frame.origin()).dot(frame.normal());
   }
 
-  private final class OneEdge {
-    private final NamedShape named;
-    private final int number;
-    private final Topology.Edge edge;
+  /** Lays a curve down under a name. */
+  private class Layer {
     private final String name;
-    private final boolean construction;
+    final boolean construction;
 
-    OneEdge(NamedShape named, int number, String name, boolean construction) {
-      this.named = named;
-      this.number = number;
-      this.edge = named.topology().edge(number);
+    Layer(String name, boolean construction) {
       this.name = name;
       this.construction = construction;
     }
 
-    List<SketchCurve> laid() throws StepFailed {
-      return switch (edge.kind()) {
-        case LINE -> straight(flat(edge.start()), flat(edge.end()));
-        case CIRCLE -> round();
-        case FREEFORM -> free();
+    String name() {
+      return name;
+    }
+
+    /** A line on which a face turns away: straight and round ones exactly. */
+    List<SketchCurve> silhouette(NamedShape named, int number, List<Vec3> line) throws StepFailed {
+      Topology.Face face = named.topology().face(number);
+      boolean closed = line.getFirst().distance(line.getLast()) < in.tolerance.lengthMm();
+      return switch (face.kind()) {
+        case CYLINDER, CONE -> straight(flat(line.getFirst()), flat(line.getLast()));
+        case SPHERE ->
+            written(
+                closed
+                    ? new Curve2.Circle(0, flat(face.origin()), face.radius())
+                    : new Curve2.Arc(
+                        0,
+                        flat(line.getFirst()),
+                        flat(line.get(line.size() / 2)),
+                        flat(line.getLast())));
+        case PLANE, TORUS, FREEFORM ->
+            free(line, closed, "a silhouette of " + named.faceName(number));
       };
     }
 
-    private List<SketchCurve> written(Curve2 curve) {
+    List<SketchCurve> written(Curve2 curve) {
       return unlessThere(
           List.of(curve.start(), curve.at(0.5), curve.end()), Drawn.own(curve, name, construction));
     }
@@ -137,12 +156,61 @@ final class Projector {
           .allMatch(i -> a.get(i).distance(b.get(i)) < in.tolerance.lengthMm());
     }
 
-    private List<SketchCurve> straight(Xy a, Xy b) {
+    List<SketchCurve> straight(Xy a, Xy b) {
       Xy middle = a.plus(b).times(0.5);
       return a.distance(b) < in.tolerance.lengthMm()
           ? unlessThere(
               List.of(middle, middle, middle), new SketchCurve.Point(name, Drawn.point(middle)))
           : written(new Curve2.Line(0, a, b));
+    }
+
+    List<SketchCurve> between(List<Vec3> points, Vec3 along) {
+      Comparator<Vec3> far = Comparator.comparingDouble(p -> p.dot(along));
+      return straight(
+          flat(points.stream().min(far).orElseThrow()),
+          flat(points.stream().max(far).orElseThrow()));
+    }
+
+    List<SketchCurve> free(List<Vec3> points, boolean closed, String what) throws StepFailed {
+      List<Xy> way = points.stream().map(Projector.this::flat).toList();
+      Xy first = way.getFirst();
+      Xy far = way.stream().max(Comparator.comparingDouble(first::distance)).orElseThrow();
+      Xy along = far.minus(first).times(1 / Math.max(first.distance(far), 1e-300));
+      boolean isFlat =
+          way.stream()
+              .allMatch(p -> Math.abs(along.cross(p.minus(first))) < in.tolerance.lengthMm());
+      return isFlat
+          ? between(points, frame.x().times(along.x()).plus(frame.y().times(along.y())))
+          : written(fitted(way, closed, what));
+    }
+
+    private Curve2 fitted(List<Xy> way, boolean closed, String what) throws StepFailed {
+      try {
+        return WayFit.of(way, closed, in.tolerance.lengthMm());
+      } catch (SketchProblem e) {
+        throw new StepFailed("sketch", "the projection of " + what + " " + e.getMessage());
+      }
+    }
+  }
+
+  private final class OneEdge extends Layer {
+    private final NamedShape named;
+    private final int number;
+    private final Topology.Edge edge;
+
+    OneEdge(NamedShape named, int number, String name, boolean construction) {
+      super(name, construction);
+      this.named = named;
+      this.number = number;
+      this.edge = named.topology().edge(number);
+    }
+
+    List<SketchCurve> laid() throws StepFailed {
+      return switch (edge.kind()) {
+        case LINE -> straight(flat(edge.start()), flat(edge.end()));
+        case CIRCLE -> round();
+        case FREEFORM -> free(sampled(), isWhole(), "edge " + named.edgeName(number));
+      };
     }
 
     private boolean isWhole() {
@@ -196,13 +264,6 @@ final class Projector {
       return between(candidates, along);
     }
 
-    private List<SketchCurve> between(List<Vec3> points, Vec3 along) {
-      Comparator<Vec3> far = Comparator.comparingDouble(p -> p.dot(along));
-      return straight(
-          flat(points.stream().min(far).orElseThrow()),
-          flat(points.stream().max(far).orElseThrow()));
-    }
-
     /** Whether a point of the circle lies on this arc of it. */
     private boolean isOnArc(Vec3 p) {
       double half = edge.lengthMm() / edge.radius() / 2;
@@ -212,50 +273,11 @@ final class Projector {
 
     private List<Vec3> sampled() throws StepFailed {
       return switch (in.kernel.curvePoints(
-          named.shape(), List.of(number), SAMPLING_MM, in.budget())) {
+          named.shape(), List.of(number), WayFit.SAMPLING_MM, in.budget())) {
         case Outcome.Done<List<List<Vec3>>>(List<List<Vec3>> lines) -> lines.getFirst();
         case Outcome.Failed<List<List<Vec3>>>(var failure) ->
             throw new StepFailed(BuildContext.failure("sketch", failure, named));
       };
-    }
-
-    private List<SketchCurve> free() throws StepFailed {
-      List<Vec3> points = sampled();
-      List<Xy> way = points.stream().map(Projector.this::flat).toList();
-      Xy first = way.getFirst();
-      Xy far = way.stream().max(Comparator.comparingDouble(first::distance)).orElseThrow();
-      Xy along = far.minus(first).times(1 / Math.max(first.distance(far), 1e-300));
-      boolean isFlat =
-          way.stream()
-              .allMatch(p -> Math.abs(along.cross(p.minus(first))) < in.tolerance.lengthMm());
-      return isFlat
-          ? between(points, frame.x().times(along.x()).plus(frame.y().times(along.y())))
-          : written(new Curve2.Spline(0, fitted(way)));
-    }
-
-    private BSpline fitted(List<Xy> way) throws StepFailed {
-      Polyline line = new Polyline(way);
-      boolean closed = isWhole();
-      int samples = Math.max(way.size(), MOST_PIECES);
-      double least = Double.POSITIVE_INFINITY;
-      for (int pieces = 4; pieces <= MOST_PIECES; pieces *= 2) {
-        BSpline spline = SplineFit.of(line::at, DEGREE, closed, pieces, samples);
-        double off = 0;
-        for (int i = 0; i <= samples; i++) {
-          double share = (double) i / samples;
-          off = Math.max(off, spline.at(share * spline.pieces()).distance(line.at(share)));
-        }
-        if (off < TOLERANCE_MM - SAMPLING_MM) {
-          return spline;
-        }
-        least = Math.min(least, off);
-      }
-      throw new StepFailed(
-          "sketch",
-          "the projection of edge "
-              + named.edgeName(number)
-              + " is no smooth curve: a spline strays from it by "
-              + Words.mm(least));
     }
 
     /** Where it passes through the plane. */
@@ -269,35 +291,11 @@ final class Projector {
         boolean begins = i == 1 && a == 0;
         if ((a < 0) != (b < 0) || begins) {
           Vec3 p = way.get(i - 1).plus(way.get(i).minus(way.get(i - 1)).times(a / (a - b)));
-          String own = name + (out.isEmpty() ? "" : "-" + (out.size() + 1));
+          String own = name() + (out.isEmpty() ? "" : "-" + (out.size() + 1));
           out.add(new SketchCurve.Point(own, Drawn.point(flat(p))));
         }
       }
       return out;
-    }
-  }
-
-  /** A way by its points, told by the share of its length. */
-  private static final class Polyline {
-    private final List<Xy> points;
-    private final double[] length;
-
-    Polyline(List<Xy> points) {
-      this.points = points;
-      length = new double[points.size()];
-      for (int i = 1; i < length.length; i++) {
-        length[i] = length[i - 1] + points.get(i).distance(points.get(i - 1));
-      }
-    }
-
-    Xy at(double share) {
-      double s = share * length[length.length - 1];
-      int i = java.util.Arrays.binarySearch(length, s);
-      int next = Math.clamp(i >= 0 ? i : -i - 1, 1, length.length - 1);
-      double piece = length[next] - length[next - 1];
-      double part = piece == 0 ? 0 : (s - length[next - 1]) / piece;
-      Xy a = points.get(next - 1);
-      return a.plus(points.get(next).minus(a).times(part));
     }
   }
 }

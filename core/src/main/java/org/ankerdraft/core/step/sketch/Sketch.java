@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.ankerdraft.core.sketch.Piece;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Projection;
 import org.ankerdraft.core.sketch.SketchCurve;
@@ -16,34 +18,52 @@ import org.ankerdraft.core.step.Step;
  * which it then keeps.
  *
  * @param projections edges of bodies that lie in it besides, and follow them
+ * @param pieces which curves were cut from others
  */
 public record Sketch(
     Head head,
     PlaneRef plane,
     List<SketchCurve> curves,
     List<Constraint> constraints,
-    List<Projection> projections)
+    List<Projection> projections,
+    List<Piece> pieces)
     implements Step {
   public Sketch {
     constraints = constraints == null ? List.of() : List.copyOf(constraints);
     projections = projections == null ? List.of() : named(projections, curves);
     plane = plane == null ? PlaneRef.LEVEL : plane;
     curves = curves == null ? List.of() : named(curves);
+    Set<String> there = curves.stream().map(SketchCurve::name).collect(Collectors.toSet());
+    pieces =
+        pieces == null
+            ? List.of()
+            : pieces.stream().filter(p -> there.contains(p.curve())).toList();
   }
 
   /** A sketch whose curves stay where they are drawn. */
   public Sketch(Head head, PlaneRef plane, List<SketchCurve> curves) {
-    this(head, plane, curves, List.of(), List.of());
+    this(head, plane, curves, List.of(), List.of(), List.of());
   }
 
   /** The same with other curves and constraints. */
   public Sketch with(List<SketchCurve> changed, List<Constraint> held) {
-    return new Sketch(head, plane, changed, held, projections);
+    return new Sketch(head, plane, changed, held, projections, pieces);
   }
 
   /** The same with other projections. */
   public Sketch withProjections(List<Projection> changed) {
-    return new Sketch(head, plane, curves, constraints, changed);
+    return new Sketch(head, plane, curves, constraints, changed, pieces);
+  }
+
+  /** The same, whose new curves beside another sketch's are pieces of one of those. */
+  Sketch withPiecesOf(String whole, Sketch before) {
+    Set<String> known = before.curves.stream().map(SketchCurve::name).collect(Collectors.toSet());
+    List<Piece> all = new ArrayList<>(pieces);
+    curves.stream()
+        .map(SketchCurve::name)
+        .filter(n -> !known.contains(n))
+        .forEach(n -> all.add(new Piece(n, whole)));
+    return new Sketch(head, plane, curves, constraints, projections, all);
   }
 
   private static List<Projection> named(List<Projection> projections, List<SketchCurve> curves) {

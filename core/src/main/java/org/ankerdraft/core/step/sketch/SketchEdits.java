@@ -9,6 +9,7 @@ import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.select.EdgeChoice;
+import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.Projection;
 import org.ankerdraft.core.sketch.SketchCurve;
@@ -189,7 +190,12 @@ public final class SketchEdits {
 
   /** Without the piece of a curve that lies at a place, up to where others cross it. */
   public Sketch trimmed(String curve, Xy place) throws ExpressionException, SketchProblem {
-    return as(new Cutting(drawn(), values).trimmed(curve, place));
+    return as(new Cutting(drawn(), values).trimmed(curve, place)).withPiecesOf(curve, sketch);
+  }
+
+  /** With a line, an arc or a spline cut in two at the place on it that is nearest. */
+  public Sketch split(String curve, Xy place) throws ExpressionException, SketchProblem {
+    return as(new Cutting(drawn(), values).split(curve, place)).withPiecesOf(curve, sketch);
   }
 
   /** With the end of a curve that lies nearer to a place lengthened to the next curve. */
@@ -330,8 +336,13 @@ public final class SketchEdits {
 
   /** With edges of a body that lie in it and follow the body. */
   public Sketch withProjection(List<EdgeChoice> edges, String body) {
+    return withProjection(edges, List.of(), body);
+  }
+
+  /** With edges of a body and the silhouettes of curved faces of it. */
+  public Sketch withProjection(List<EdgeChoice> edges, List<FaceChoice> silhouettes, String body) {
     List<Projection> all = new ArrayList<>(sketch.projections());
-    all.add(new Projection(sketch.freeName("edge"), body, edges, false, false));
+    all.add(new Projection(sketch.freeName("edge"), body, edges, silhouettes, false, false));
     return sketch.withProjections(all);
   }
 

@@ -17,8 +17,10 @@ import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.core.sketch.Piece;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.sketch.Projection;
@@ -114,20 +116,33 @@ public final class SketchKind extends StepKind<Sketch> {
           .itemTitle((p, n) -> "Projection " + ((Projection) p).name())
           .adding(
               "Edges of the body",
-              s -> new Projection(s.freeName("edge"), null, List.of(), false, false))
+              s -> new Projection(s.freeName("edge"), null, List.of(), List.of(), false, false))
           .about(
               "edges of a body, laid square onto the plane. They follow the body: constraints may"
                   + " name them and their ends (`edge1`, `edge1.from`) like those of drawn curves."
                   + " A curve that is neither straight nor round becomes a spline that strays by"
                   + " less than 0.001 mm");
 
+  private static final Field<Sketch, List<Piece>> PIECES =
+      Field.<Sketch, List<Piece>>of("pieces", ListForm.of(Piece.FORM, "pieces"), Sketch::pieces)
+          .otherwise(List.of())
+          .about(
+              "curves that were cut from others: faces that a step chose by the name of the whole"
+                  + " are chosen with them");
+
   public SketchKind() {
     super(
         "sketch",
         Sketch.class,
-        List.of(PLANE, CURVES, CONSTRAINTS, PROJECTED),
+        List.of(PLANE, CURVES, CONSTRAINTS, PROJECTED, PIECES),
         (head, v) ->
-            new Sketch(head, v.get(PLANE), v.get(CURVES), v.get(CONSTRAINTS), v.get(PROJECTED)),
+            new Sketch(
+                head,
+                v.get(PLANE),
+                v.get(CURVES),
+                v.get(CONSTRAINTS),
+                v.get(PROJECTED),
+                v.get(PIECES)),
         SketchKind::twice,
         new Rail(
             Stage.SHAPE,
@@ -199,7 +214,8 @@ public final class SketchKind extends StepKind<Sketch> {
     ResolvedSketch resolved =
         SketchResolver.resolve(
             laid.in(step).curves(), step.constraints(), frame, in.values, in.tolerance);
-    return new StepBuild("", List.of(), resolved.withProjected(laid.curves()));
+    return new StepBuild(
+        "", List.of(), resolved.withProjected(laid.curves()).withPieces(step.pieces()));
   }
 
   @Override
@@ -215,7 +231,8 @@ public final class SketchKind extends StepKind<Sketch> {
   }
 
   private static String drawn(List<SketchCurve> curves) {
-    String all = curves.size() + (curves.size() == 1 ? " curve" : " curves");
+    boolean isOfPoints = curves.stream().allMatch(SketchCurve.Point.class::isInstance);
+    String all = Words.count(curves.size(), isOfPoints ? "point" : "curve");
     String more = curves.size() == 1 ? "" : " and " + (curves.size() - 1) + " more";
     return switch (curves.getFirst()) {
       case SketchCurve.Rectangle r -> r.width() + " × " + r.height() + more;

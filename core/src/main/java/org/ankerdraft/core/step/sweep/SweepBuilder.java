@@ -167,7 +167,7 @@ final class SweepBuilder {
     return Naming.name(
         made.orThrow(),
         List.of(),
-        Prisms.Births.of(step.id(), "side", "start", "end", profile.nameByTag()));
+        Prisms.Births.of(step.id(), "side", "start", "end", profile.faceParts()));
   }
 
   private Optional<String> fault(

@@ -1,16 +1,10 @@
-package org.ankerdraft.core.step.extrude;
+package org.ankerdraft.core.operation;
 
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
-import org.ankerdraft.core.operation.Body;
-import org.ankerdraft.core.operation.BuildContext;
-import org.ankerdraft.core.operation.Failure;
-import org.ankerdraft.core.operation.Ladder;
-import org.ankerdraft.core.operation.Proofs;
-import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
@@ -22,7 +16,7 @@ import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.vectors.Vec3;
 
 /** Ends a prism where it meets a body: at a face, at the body's first boundary, or its last. */
-final class UpTo {
+public final class UpTo {
   /** How often a prism that is too short for a slanting face is made twice as long. */
   private static final int DOUBLINGS = 3;
 
@@ -36,7 +30,7 @@ final class UpTo {
   private final Way way;
   private String strategy = "";
 
-  UpTo(BuildContext context, String what, String stepId, Body ahead, Way way) {
+  public UpTo(BuildContext context, String what, String stepId, Body ahead, Way way) {
     this.context = context;
     this.what = what;
     this.stepId = stepId;
@@ -49,22 +43,24 @@ final class UpTo {
    *
    * @param start a point of the plane in which it begins
    * @param along its direction, length 1
+   * @param begins role of the faces in which it begins
+   * @param ends role of those in which it ends
    */
-  record Way(Vec3 start, Vec3 along, Prism prism) {}
+  public record Way(Vec3 start, Vec3 along, Prism prism, String begins, String ends) {}
 
   /** The prism of some length. */
   @FunctionalInterface
-  interface Prism {
+  public interface Prism {
     NamedShape of(double depthMm) throws StepFailed, Ladder.Stopped;
   }
 
   /** How the end was found; empty if none had to be. */
-  String strategy() {
+  public String strategy() {
     return strategy;
   }
 
   /** Far enough to leave the body, mm. */
-  double reachMm() throws StepFailed {
+  public double reachMm() throws StepFailed {
     Shape.Mass m = ahead.named().shape().mass();
     double reach = m.reach(way.start, way.along);
     if (!(reach > context.tolerance.lengthMm())) {
@@ -78,7 +74,7 @@ final class UpTo {
   }
 
   /** Whether all of a face's edges lie on the side of a plane from which its normal looks away. */
-  static boolean liesBehind(NamedShape named, int face, Vec3 point, Vec3 normal) {
+  public static boolean liesBehind(NamedShape named, int face, Vec3 point, Vec3 normal) {
     return named.topology().face(face).loops().stream()
         .flatMap(List::stream)
         .map(named.topology()::edge)
@@ -87,7 +83,7 @@ final class UpTo {
   }
 
   /** Up to a face, as far as that goes, else up to its surface. */
-  NamedShape face(int face) throws StepFailed, Ladder.Stopped {
+  public NamedShape face(int face) throws StepFailed, Ladder.Stopped {
     NamedShape named = ahead.named();
     double depth = reachMm();
     for (int i = 0; i <= DOUBLINGS; i++, depth *= 2) {
@@ -116,10 +112,8 @@ final class UpTo {
    *
    * @param isWithin up to where it ends for the first time instead: for what is taken from it
    */
-  NamedShape next(boolean isWithin) throws StepFailed, Ladder.Stopped {
-    strategy = "up to the next boundary";
-    NamedShape whole = way.prism.of(reachMm());
-    return ended(whole, new Divider.Body(ahead.named().shape(), isWithin), true)
+  public NamedShape next(boolean isWithin) throws StepFailed, Ladder.Stopped {
+    return next(reachMm(), isWithin)
         .orElseThrow(() ->
             new StepFailed(
                 what,
@@ -130,8 +124,20 @@ final class UpTo {
                         + " does not close its way everywhere: part of the profile passes it by"));
   }
 
+  /**
+   * The same for a prism of some length.
+   *
+   * @return empty if it meets no boundary within it that closes its way
+   */
+  public Optional<NamedShape> next(double lengthMm, boolean isWithin)
+      throws StepFailed, Ladder.Stopped {
+    strategy = "up to the next boundary";
+    NamedShape whole = way.prism.of(lengthMm);
+    return ended(whole, new Divider.Body(ahead.named().shape(), isWithin), true);
+  }
+
   /** Up to where the body ends for the last time. */
-  NamedShape last() throws StepFailed, Ladder.Stopped {
+  public NamedShape last() throws StepFailed, Ladder.Stopped {
     strategy = "up to the last boundary";
     NamedShape whole = way.prism.of(reachMm());
     return ended(whole, new Divider.Body(ahead.named().shape(), false), false)
@@ -151,7 +157,7 @@ final class UpTo {
    */
   private Optional<NamedShape> ended(NamedShape whole, Divider by, boolean fromStart)
       throws StepFailed, Ladder.Stopped {
-    Set<Integer> marks = fromStart ? caps(whole, "start") : caps(whole, "end");
+    Set<Integer> marks = fromStart ? caps(whole, way.begins) : caps(whole, way.ends);
     Outcome<Derived> divided =
         context.kernel.divide(whole.shape(), by, marks, fromStart, context.budget());
     if (divided instanceof Outcome.Failed<Derived>(var failure)) {
@@ -159,7 +165,7 @@ final class UpTo {
       return Optional.empty();
     }
     Derived derived = divided.orThrow();
-    Set<Integer> ends = caps(whole, "end");
+    Set<Integer> ends = caps(whole, way.ends);
     boolean hasEnd =
         derived.origins().stream()
             .anyMatch(o ->
@@ -193,6 +199,6 @@ final class UpTo {
   }
 
   private Naming.Births births() {
-    return Naming.Births.ofCut(FaceName.of(stepId, "end"), FaceName.of(stepId, "face"));
+    return Naming.Births.ofCut(FaceName.of(stepId, way.ends), FaceName.of(stepId, "face"));
   }
 }

@@ -1,0 +1,119 @@
+package org.ankerdraft.core.step.shift;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sketch.Frame;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.Divider;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.Join;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
+
+/**
+ * Moves a plane face of a body by the piece of it around that face: the library's offset looks at
+ * every face of what it is given, so that it is given few.
+ *
+ * @param face number of a plane face
+ * @param distance outwards
+ */
+record LocalShift(
+    BuildContext context, NamedShape named, int face, double distance, Naming.Births births) {
+  /** Of the body's diagonal: so far the piece goes beyond the face on all sides. */
+  private static final double MARGIN_SHARE = 0.01;
+
+  /** So much wider a face may become for each millimetre by which it moves. */
+  private static final double SPREAD = 3;
+
+  Outcome<NamedShape> moved() {
+    return box().then(this::pieceWithin).then(this::changedBy);
+  }
+
+  private double margin() {
+    return MARGIN_SHARE * named.shape().mass().diagonalMm();
+  }
+
+  /** Round the face, as deep and as high as it moves. */
+  private Outcome<Shape> box() {
+    Topology.Face f = named.topology().face(face);
+    Frame frame = Frame.on(new Plane(f.point(), f.normal()), context.tolerance.angleRad());
+    double left = Double.POSITIVE_INFINITY;
+    double low = Double.POSITIVE_INFINITY;
+    double right = Double.NEGATIVE_INFINITY;
+    double high = Double.NEGATIVE_INFINITY;
+    for (int number : f.loops().getFirst()) {
+      Topology.Edge edge = named.topology().edge(number);
+      boolean isLine = edge.kind() == Topology.CurveKind.LINE;
+      double beyond = margin() + SPREAD * Math.abs(distance) + (isLine ? 0 : edge.lengthMm() / 2);
+      for (Vec3 end : List.of(edge.start(), edge.mid(), edge.end())) {
+        Xy at = frame.flat(end);
+        left = Math.min(left, at.x() - beyond);
+        right = Math.max(right, at.x() + beyond);
+        low = Math.min(low, at.y() - beyond);
+        high = Math.max(high, at.y() + beyond);
+      }
+    }
+    List<Xy> corners =
+        List.of(new Xy(left, low), new Xy(right, low), new Xy(right, high), new Xy(left, high));
+    double down = margin() + Math.max(0, -distance);
+    double up = margin() + Math.max(0, distance);
+    return context
+        .kernel
+        .extrude(
+            List.of(Prisms.polygon(frame, corners)),
+            frame.plane(),
+            f.normal().times(-down),
+            f.normal().times(down + up),
+            context.budget())
+        .map(Derived::shape);
+  }
+
+  private Outcome<NamedShape> pieceWithin(Shape box) {
+    return context
+        .kernel
+        .divide(named.shape(), new Divider.Body(box, true), Set.of(face), true, context.budget())
+        .map(d -> Naming.name(d, List.of(named), births));
+  }
+
+  private Outcome<NamedShape> changedBy(NamedShape piece) {
+    int own = piece.face(named.faceName(face));
+    if (own == 0) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "the face is not whole there");
+    }
+    Outcome<NamedShape> shifted =
+        context
+            .kernel
+            .offset(piece.shape(), 0, Map.of(own, distance), Join.INTERSECTION, context.budget())
+            .map(d -> Naming.name(d, List.of(piece), births));
+    return distance > 0
+        ? shifted.then(grown -> combined(Combination.UNITE, named, grown))
+        : shifted.then(shrunk -> inPlaceOf(piece, shrunk));
+  }
+
+  private Outcome<NamedShape> inPlaceOf(NamedShape piece, NamedShape shrunk) {
+    double whole = named.shape().mass().volumeMm3();
+    boolean isAll = piece.shape().mass().volumeMm3() > whole * (1 - context.tolerance.relative());
+    return isAll
+        ? Outcome.done(shrunk)
+        : combined(Combination.SUBTRACT, named, piece)
+            .then(rest -> combined(Combination.UNITE, rest, shrunk));
+  }
+
+  private Outcome<NamedShape> combined(Combination how, NamedShape target, NamedShape tool) {
+    List<NamedShape> sources = new ArrayList<>(List.of(target, tool));
+    return context
+        .kernel
+        .combine(how, target.shape(), List.of(tool.shape()), true, context.budget())
+        .map(d -> Naming.name(d, sources, births));
+  }
+}

@@ -1,0 +1,254 @@
+package org.ankerdraft.core.step.shift;
+
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Feasible;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.RoundsBeside;
+import org.ankerdraft.core.operation.StepBuild;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.Choosing;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.select.Surfaces;
+import org.ankerdraft.kernel.Divider;
+import org.ankerdraft.kernel.GeometryKernel.Join;
+import org.ankerdraft.kernel.GeometryKernel.Nearest;
+import org.ankerdraft.kernel.GeometryKernel.Sub;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.vectors.Vec3;
+
+/** Moves the surfaces of some faces, holds all others, and lets them meet again. */
+final class ShiftBuilder {
+  /** Of the body's diagonal: so far a face is moved out at first before another cuts it off. */
+  private static final double FIRST_SHARE = 0.02;
+
+  private static final double LONGER = 4;
+
+  private final BuildContext context;
+  private final Shift step;
+  private Body body;
+  private NamedShape input;
+  private Set<Integer> faces;
+
+  ShiftBuilder(BuildContext context, Shift step) {
+    this.context = context;
+    this.step = step;
+  }
+
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    if (step.faces().isEmpty()) {
+      throw StepFailed.waits("shift", "no faces are chosen");
+    }
+    body = context.body("shift", step.body());
+    input = body.named();
+    faces = context.someFaces("shift", input, step.faces());
+    return step.onto() == null ? byDistance() : onto();
+  }
+
+  private StepBuild byDistance() throws StepFailed, ExpressionException, Ladder.Stopped {
+    double distance = context.values.lengthMm(step.distance());
+    String what = "shift of " + Words.mm(distance);
+    if (Math.abs(distance) < context.tolerance.lengthMm()) {
+      throw new StepFailed(what, "the faces would stay where they are");
+    }
+    Ladder ladder = ladder(distance);
+    Optional<Ladder.Climbed> climbed = ladder.climb();
+    if (climbed.isEmpty()) {
+      Failure failure = BuildContext.failure(what, ladder.failure(), input);
+      throw new StepFailed(
+          failure.withWorks(
+              Feasible.upToMm(distance, share -> ladder(share * distance).climb().isPresent())));
+    }
+    return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
+  }
+
+  private Ladder ladder(double distance) {
+    return new Ladder(result -> fault(result, distance))
+        .rung("surfaces moved", () -> moved(input, faces, distance))
+        .rung(
+            "rounds off, surfaces moved, rounds on again",
+            () ->
+                RoundsBeside.off(
+                    context, input, faces, births(), (bare, gone) -> moved(bare, distance, gone)));
+  }
+
+  private Naming.Births births() {
+    return () -> FaceName.of(step.id(), "face");
+  }
+
+  /** Plane faces one after the other, each with what is around it; else all at once. */
+  private Outcome<NamedShape> moved(NamedShape from, Set<Integer> which, double distance) {
+    boolean isPlane =
+        which.stream().allMatch(f -> from.topology().face(f).kind() == Topology.SurfaceKind.PLANE);
+    if (!isPlane) {
+      return movedAtOnce(from, which, distance);
+    }
+    Outcome<NamedShape> now = Outcome.done(from);
+    for (int face : which) {
+      FaceName name = from.faceName(face);
+      now =
+          now.then(shape ->
+              shape.face(name) == 0
+                  ? Outcome.failed(
+                      Outcome.Cause.REFUSED, "face " + name + " is lost when others are moved")
+                  : new LocalShift(context, shape, shape.face(name), distance, births()).moved());
+    }
+    return now;
+  }
+
+  private Outcome<NamedShape> movedAtOnce(NamedShape from, Set<Integer> which, double distance) {
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    which.forEach(f -> own.put(f, distance));
+    return context
+        .kernel
+        .offset(from.shape(), 0, own, Join.INTERSECTION, context.budget())
+        .map(d -> Naming.name(d, List.of(from), births()));
+  }
+
+  /** The same on a body from which rounds were taken off. */
+  private Outcome<NamedShape> moved(NamedShape bare, double distance, Set<Integer> gone) {
+    Set<Integer> again = new HashSet<>();
+    for (int face : faces) {
+      int number = gone.contains(face) ? 0 : bare.face(input.faceName(face));
+      if (number == 0) {
+        return Outcome.failed(
+            Outcome.Cause.REFUSED,
+            "face " + input.faceName(face) + " is lost when the rounds beside it are taken off");
+      }
+      again.add(number);
+    }
+    return moved(bare, again, distance);
+  }
+
+  /**
+   * All faces are there and no other; those that are shifted lie as far off as asked, all others on
+   * their old surfaces, but for the rounds that follow.
+   */
+  private Optional<String> fault(NamedShape result, double distance) throws Ladder.Stopped {
+    Optional<String> incomplete =
+        Proofs.wholeness(Proofs.Of.BODY, input, result, Set.of(), context.kernel, context.budget());
+    if (incomplete.isPresent()) {
+      return incomplete;
+    }
+    if (result.faceNames().size() != input.faceNames().size()) {
+      return Optional.of("faces would appear that were not there");
+    }
+    Set<Integer> following = RoundsBeside.of(input, faces).faces();
+    for (int f = 1; f <= input.faceNames().size(); f++) {
+      if (following.contains(f)) {
+        continue;
+      }
+      Topology.Face before = input.topology().face(f);
+      double far = faces.contains(f) ? distance : 0;
+      Vec3 wanted = before.point().plus(before.normal().times(far));
+      FaceName name = input.faceName(f);
+      if (offSurface(result, result.face(name), wanted) > context.tolerance.lengthMm() * 10) {
+        return Optional.of("face " + name + " would not lie where it belongs");
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** From a point to the surface of a face; of free ones, to the face itself. */
+  private double offSurface(NamedShape shape, int face, Vec3 at) throws Ladder.Stopped {
+    if (face == 0) {
+      return Double.POSITIVE_INFINITY;
+    }
+    double off = Surfaces.distance(shape.topology().face(face), at);
+    if (!Double.isNaN(off)) {
+      return off;
+    }
+    Outcome<Nearest> nearest =
+        context.kernel.distance(
+            new Sub.Point(at), new Sub.FaceOf(shape.shape(), face), context.budget());
+    if (nearest instanceof Outcome.Failed<Nearest>(var failure)) {
+      Ladder.stopIfNeeded(failure);
+      return Double.POSITIVE_INFINITY;
+    }
+    return nearest.orThrow().distanceMm();
+  }
+
+  /** Moved out until it lies beyond the other surface everywhere, then cut off by that. */
+  private StepBuild onto() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body other = context.body("shift", step.bodyOfOnto());
+    int target = context.oneFace("shift", other.named(), step.onto());
+    if (faces.size() != 1) {
+      throw new StepFailed("shift", "one face can be moved onto another, not " + faces.size());
+    }
+    int face = faces.iterator().next();
+    FaceName name = input.faceName(face);
+    double size = input.shape().mass().diagonalMm();
+    double most =
+        size
+            + other
+                .named()
+                .topology()
+                .face(target)
+                .point()
+                .distance(input.shape().mass().centroid());
+    Optional<NamedShape> done = cutOff(input, name, other.named(), target);
+    for (double out = FIRST_SHARE * size; done.isEmpty() && out < LONGER * most; out *= LONGER) {
+      if (moved(input, faces, Math.min(out, most))
+              instanceof Outcome.Done<NamedShape>(NamedShape longer)
+          && longer.face(name) != 0) {
+        done = cutOff(longer, name, other.named(), target);
+      }
+    }
+    if (done.isEmpty()) {
+      throw new StepFailed(
+          new Failure(
+              "shift of face " + name + " onto " + other.named().faceName(target),
+              "the surface does not close the body in the place of the face",
+              List.of(name.toString()),
+              input.topology().face(face).point(),
+              null));
+    }
+    return StepBuild.of("moved out, then cut off", new Body(body.name(), done.get()));
+  }
+
+  /** What a surface leaves of a body when the part with a face is taken off. */
+  private Optional<NamedShape> cutOff(NamedShape from, FaceName name, NamedShape other, int target)
+      throws Ladder.Stopped {
+    var divided =
+        context.kernel.divide(
+            from.shape(),
+            new Divider.Face(other.shape(), target, true),
+            Set.of(from.face(name)),
+            false,
+            context.budget());
+    if (divided instanceof Outcome.Failed<?>(var failure)) {
+      Ladder.stopIfNeeded(failure);
+      return Optional.empty();
+    }
+    NamedShape named =
+        Naming.name(
+            divided.orThrow(),
+            List.of(from),
+            Naming.Births.ofCut(name, FaceName.of(step.id(), "face")));
+    Topology.Face wanted = other.topology().face(target);
+    boolean isThere =
+        named.face(name) != 0
+            && named.faceNames().size() == input.faceNames().size()
+            && Surfaces.distance(wanted, named.topology().face(named.face(name)).point())
+                < context.tolerance.lengthMm() * 10;
+    return isThere
+            && Proofs.wholeness(
+                    Proofs.Of.BODY, input, named, Set.of(), context.kernel, context.budget())
+                .isEmpty()
+        ? Optional.of(named)
+        : Optional.empty();
+  }
+}
