@@ -124,7 +124,7 @@ class EditingTest extends InWindow {
     assertThat(onFx(() -> robot.lookup("Move together").tryQuery())).isEmpty();
     assertThat(robot.lookup(".dialog-pane .content").queryLabeled().getText())
         .contains("Shell needs");
-    robot.clickOn("Cancel");
+    callOff();
     assertThat(steps()).containsExactly("s", "box", "w", "o");
   }
 
@@ -345,7 +345,7 @@ class EditingTest extends InWindow {
     robot.push(KeyCode.ENTER);
     settle();
     robot.push(KeyCode.CONTROL, KeyCode.N);
-    robot.clickOn("Cancel");
+    callOff();
     assertThat(steps()).hasSize(4);
     robot.push(KeyCode.CONTROL, KeyCode.N);
     robot.clickOn("Leave unsaved");

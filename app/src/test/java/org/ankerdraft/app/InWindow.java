@@ -92,6 +92,13 @@ abstract class InWindow {
     return body().shape().mass().volumeMm3();
   }
 
+  /** Closes the question that is asked; the status bar has a hidden button of the same word. */
+  protected void callOff() throws Exception {
+    robot.clickOn(
+        robot.from(robot.lookup(".dialog-pane").queryAll()).lookup("Cancel").<Node>query());
+    until(() -> robot.lookup(".dialog-pane").tryQuery().isEmpty());
+  }
+
   protected String text(String query) {
     return onFx(() -> ((Label) robot.lookup(query).query()).getText());
   }

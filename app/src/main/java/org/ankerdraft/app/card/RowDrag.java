@@ -1,6 +1,7 @@
 package org.ankerdraft.app.card;
 
 import java.util.function.IntConsumer;
+import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.input.MouseButton;
@@ -17,6 +18,7 @@ final class RowDrag {
   private final VBox rows;
   private final Region mark = new Region();
   private int target = -1;
+  private boolean isPressed;
   private Runnable afterwards;
 
   RowDrag(VBox rows) {
@@ -38,6 +40,7 @@ final class RowDrag {
    * @param dropped told of it at the end
    */
   void on(Node row, IntConsumer over, IntConsumer dropped) {
+    row.setOnMousePressed(e -> isPressed = e.getButton() == MouseButton.PRIMARY);
     row.setOnMouseDragged(e -> {
       if (e.getButton() == MouseButton.PRIMARY && !e.isStillSincePress()) {
         drag(e, over);
@@ -50,24 +53,24 @@ final class RowDrag {
         dropped.accept(to);
       }
       if (afterwards != null) {
-        Runnable owed = afterwards;
+        // A click that ends here is told to its row first.
+        Platform.runLater(afterwards);
         afterwards = null;
-        owed.run();
       }
     });
   }
 
   /**
-   * Whether a row is being dragged: its rows must stay then, or it would be measured against rows
-   * that have no place yet.
+   * Whether a row is pressed or being dragged: the rows must stay then, or the row would lose the
+   * pointer, and be measured against rows that have no place yet.
    *
-   * @param atEnd what is done instead when it has been dropped
+   * @param atEnd what is done instead when it has been let go
    */
   boolean isUnderWay(Runnable atEnd) {
-    if (target >= 0) {
+    if (isPressed) {
       afterwards = atEnd;
     }
-    return target >= 0;
+    return isPressed;
   }
 
   private void drag(MouseEvent e, IntConsumer over) {
@@ -94,6 +97,7 @@ final class RowDrag {
   }
 
   private void end() {
+    isPressed = false;
     target = -1;
     rows.getChildren().remove(mark);
   }
