@@ -90,27 +90,46 @@ void AddImages(const TopoDS_Shape& face, const History& history, TopTools_MapOfS
   for (const TopoDS_Shape& image : history.Modified(face)) to.Add(image);
 }
 
-// Whether a solid lies on the side to which the dividing face looks: there its own boundary looks back.
-bool IsInFront(const TopoDS_Shape& solid, const TopoDS_Face& divider, const TopTools_MapOfShape& images) {
-  for (TopExp_Explorer f(solid, TopAbs_FACE); f.More(); f.Next())
-    if (images.Contains(f.Current())) return f.Current().Orientation() != divider.Orientation();
-  throw Refused{"not-divided", "the body is not divided there: the plane or surface does not go through it"};
-}
+// The faces that divide, and what became of each.
+class Divider {
+ public:
+  Divider(const TopoDS_Shape& divider, const History& history) {
+    for (TopExp_Explorer f(divider, TopAbs_FACE); f.More(); f.Next()) {
+      TopTools_MapOfShape images;
+      AddImages(f.Current(), history, images);
+      faces_.emplace_back(f.Current().Orientation(), images);
+    }
+  }
+
+  // Whether a solid lies on the side to which the dividing faces look: there its own boundary looks back.
+  bool HasInFront(const TopoDS_Shape& solid) const {
+    bool front = false, back = false;
+    for (TopExp_Explorer f(solid, TopAbs_FACE); f.More(); f.Next())
+      for (const auto& [looks, images] : faces_)
+        if (images.Contains(f.Current())) (f.Current().Orientation() != looks ? front : back) = true;
+    if (front && back)
+      throw Refused{"refused", "a part of the body lies in front of the surface and behind it: it does not part the body in two"};
+    if (front || back) return front;
+    throw Refused{"not-divided", "the body is not divided there: the plane or surface does not go through it"};
+  }
+
+ private:
+  std::vector<std::pair<TopAbs_Orientation, TopTools_MapOfShape>> faces_;
+};
 
 TopoDS_Face Extended(const TopoDS_Face& face, double reach) {
   return TopoDS::Face(SurfaceOf(face, reach).Oriented(face.Orientation()));
 }
 
 // The solids of the result on one side of what divides them.
-TopoDS_Shape Side(bool front, const TopoDS_Face& divider, const History& history, const TopoDS_Shape& result) {
-  TopTools_MapOfShape images;
-  AddImages(divider, history, images);
+TopoDS_Shape Side(bool front, const TopoDS_Shape& by, const History& history, const TopoDS_Shape& result) {
+  const Divider divider(by, history);
   TopoDS_Compound kept;
   BRep_Builder builder;
   builder.MakeCompound(kept);
   int solids = 0;
   for (TopExp_Explorer solid(result, TopAbs_SOLID); solid.More(); solid.Next(), ++solids)
-    if (IsInFront(solid.Current(), divider, images) == front) builder.Add(kept, solid.Current());
+    if (divider.HasInFront(solid.Current()) == front) builder.Add(kept, solid.Current());
   if (solids < 2 || kept.NbChildren() == 0)
     throw Refused{"not-divided", "the body is not divided there: the plane or surface does not go through it"};
   return Unwrapped(kept);
@@ -172,7 +191,7 @@ TopoDS_Shape Chosen(const kernel::v1::Divide& in, const TopoDS_Shape& shape, con
   switch (in.side()) {
     case DIVIDE_FRONT:
     case DIVIDE_BACK:
-      return Side(in.side() == DIVIDE_FRONT, TopoDS::Face(divider), history, result);
+      return Side(in.side() == DIVIDE_FRONT, divider, history, result);
     case DIVIDE_AT:
       return At(in, result);
     default:
@@ -218,6 +237,9 @@ void Divide(const kernel::v1::Divide& in, ShapeStore& store, ShapeReply* out) {
     const double reach = SizeOf(shape) + SizeOf(by) + Apart(shape, by);
     BRepAlgoAPI_Splitter splitter;
     Finish(splitter, in, shape, in.extended() ? Extended(face, reach) : face, store, out);
+  } else if (in.side() == DIVIDE_FRONT || in.side() == DIVIDE_BACK) {
+    BRepAlgoAPI_Splitter splitter;
+    Finish(splitter, in, shape, by, store, out);
   } else if (in.inside()) {
     BRepAlgoAPI_Common common;
     Finish(common, in, shape, by, store, out);

@@ -88,7 +88,7 @@ void CheckProfile(const ProfileCheck& in) {
 
 namespace {
 
-// Faces of regions, moved, with what is known of their edges.
+// Faces of regions, or wires of open chains, moved, with what is known of their edges.
 struct Profile {
   std::vector<TaggedEdge> tagged;
   std::vector<TopoDS_Face> faces;
@@ -99,10 +99,16 @@ struct Profile {
     BRep_Builder builder;
     builder.MakeCompound(all);
     for (const Region& region : regions) {
-      faces.push_back(FaceOf(region, plane, tagged));
-      builder.Add(all, faces.back());
+      if (region.open()) {
+        const auto chain = EdgesOf(region.outer(), false);
+        tagged.insert(tagged.end(), chain.begin(), chain.end());
+        builder.Add(all, WireOf(chain));
+      } else {
+        faces.push_back(FaceOf(region, plane, tagged));
+        builder.Add(all, faces.back());
+      }
     }
-    if (faces.empty()) throw Refused{"invalid-input", "the profile has no area"};
+    if (tagged.empty()) throw Refused{"invalid-input", "the profile has no area"};
   }
 
   // What a sweep of the moved profile made of its edges and faces.
@@ -180,7 +186,7 @@ void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, ShapeReply* out) 
   if (!revolution.IsDone()) throw Refused{"refused", "the library could not turn the profile"};
   TopoDS_Shape result = Unwrapped(revolution.Shape());
   // Turned against the normal of its plane a profile makes a solid that is inside out.
-  TurnOutwards(result);
+  if (!profile.faces.empty()) TurnOutwards(result);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   profile.Record(revolution, moved, faces, !whole, out);
   AddByPlace(profile.tagged, axis, in.start() + 0.5 * in.angle(), faces, out);
@@ -244,7 +250,7 @@ void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* o
 
 void SweepAlong(const kernel::v1::SweepAlong& in, ShapeStore& store, ShapeReply* out) {
   const gp_Pln plane = PlaneOf(in.plane());
-  const auto tagged = EdgesOf(in.contour());
+  const auto tagged = EdgesOf(in.contour(), !in.open());
   const TopoDS_Wire path = WireOf(EdgesOf(in.path(), in.closed()));
   BRepOffsetAPI_MakePipeShell pipe(path);
   if (in.parallel())
@@ -252,15 +258,15 @@ void SweepAlong(const kernel::v1::SweepAlong& in, ShapeStore& store, ShapeReply*
   else
     pipe.SetMode(false);
   pipe.SetTransitionMode(BRepBuilderAPI_RightCorner);
-  pipe.Add(Turned(WireOf(tagged), plane));
+  pipe.Add(in.open() ? WireOf(tagged) : Turned(WireOf(tagged), plane));
   if (!pipe.IsReady()) throw Refused{"refused", "the library cannot sweep this profile"};
   pipe.Build();
-  if (!pipe.IsDone() || !pipe.MakeSolid()) throw Refused{"refused", "the library could not sweep the profile along the path"};
+  if (!pipe.IsDone() || (!in.open() && !pipe.MakeSolid())) throw Refused{"refused", "the library could not sweep the profile along the path"};
   TopoDS_Shape result = Unwrapped(pipe.Shape());
-  TurnOutwards(result);
+  if (!in.open()) TurnOutwards(result);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   for (const TaggedEdge& e : tagged) AddCurveOrigins(pipe.Generated(e.edge), ORIGIN_CURVE, e.tag, faces, out);
-  if (!in.closed()) {
+  if (!in.closed() && !in.open()) {
     TopTools_ListOfShape first, last;
     first.Append(pipe.FirstShape());
     last.Append(pipe.LastShape());

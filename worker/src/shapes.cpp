@@ -113,18 +113,25 @@ Bnd_Box ExactBox(const Numbered& numbered, const EdgeUses& uses, Memo& memo) {
   return box;
 }
 
+bool IsSurface(const TopoDS_Shape& shape) { return !TopExp_Explorer(shape, TopAbs_SOLID).More(); }
+
+// A surface has no volume, and the centroid of its area.
 void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, bool freeform, Memo& memo, Mass* mass) {
   constexpr double kAdaptiveError = 1e-4;
+  const bool surface = IsSurface(shape);
   GProp_GProps volume;
-  if (freeform) volume = VolumeOfFreeform(shape, kAdaptiveError);
+  if (surface)
+    BRepGProp::SurfaceProperties(shape, volume);
+  else if (freeform)
+    volume = VolumeOfFreeform(shape, kAdaptiveError);
   double area = 0;
   const gp_Pnt apex = box.IsVoid() ? gp_Pnt() : ApexFor(box);
   for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
     const TopoDS_Face& face = TopoDS::Face(e.Current());
     area += memo.Of(face).described.area();
-    if (!freeform) volume.Add(memo.VolumeOver(face, apex));
+    if (!freeform && !surface) volume.Add(memo.VolumeOver(face, apex));
   }
-  mass->set_volume(volume.Mass());
+  mass->set_volume(surface ? 0 : volume.Mass());
   mass->set_area(area);
   Put(volume.CentreOfMass().XYZ(), mass->mutable_centroid());
   if (!box.IsVoid()) {
@@ -133,13 +140,17 @@ void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, bool freeform, 
   }
 }
 
-// Faces by themselves, and how they make up shells and these solids.
+// Faces by themselves, and how they make up shells and these solids. The shells of a surface may be open.
 bool IsValid(const TopoDS_Shape& shape, const Numbered& numbered, Memo& memo) {
   for (int i = 1; i <= numbered.faces.Extent(); ++i)
     if (!memo.Of(TopoDS::Face(numbered.faces.FindKey(i))).valid) return false;
+  const bool surface = IsSurface(shape);
   for (TopExp_Explorer e(shape, TopAbs_SHELL); e.More(); e.Next()) {
     BRepCheck_Shell shell(TopoDS::Shell(e.Current()));
-    if (shell.Closed() != BRepCheck_NoError || shell.Orientation() != BRepCheck_NoError) return false;
+    const auto sound = [surface](BRepCheck_Status s) {
+      return s == BRepCheck_NoError || (surface && s == BRepCheck_NotClosed);
+    };
+    if (!sound(shell.Closed()) || !sound(shell.Orientation())) return false;
     for (const BRepCheck_Status status : shell.Status())
       if (status != BRepCheck_NoError) return false;
   }
@@ -168,7 +179,7 @@ void DescribeProof(const TopoDS_Shape& shape, const Numbered& numbered, const Ed
   for (int i = 1; i <= numbered.vertices.Extent(); ++i)
     tolerance = std::max(tolerance, BRep_Tool::Tolerance(TopoDS::Vertex(numbered.vertices.FindKey(i))));
   proof->set_closed(closed);
-  if (!closed) proof->add_faults("the boundary is open");
+  if (!closed && solids > 0) proof->add_faults("the boundary is open");
   proof->set_max_tolerance(tolerance);
 }
 

@@ -14,6 +14,13 @@ public sealed interface Divider {
   record Face(Shape shape, int face, boolean isExtended) implements Divider {}
 
   /**
+   * All faces of a surface, as far as they go. Its front is the side to which they look.
+   *
+   * @param shape a surface
+   */
+  record Surface(Shape shape) implements Divider {}
+
+  /**
    * A whole body.
    *
    * @param isInside the parts within it are meant, else those outside

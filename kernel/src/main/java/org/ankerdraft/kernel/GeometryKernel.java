@@ -39,6 +39,7 @@ import org.ankerdraft.kernel.proto.Restore;
 import org.ankerdraft.kernel.proto.Revolve;
 import org.ankerdraft.kernel.proto.SelfIntersection;
 import org.ankerdraft.kernel.proto.Silhouettes;
+import org.ankerdraft.kernel.proto.Skin;
 import org.ankerdraft.kernel.proto.StepRead;
 import org.ankerdraft.kernel.proto.StepWrite;
 import org.ankerdraft.kernel.proto.SubKind;
@@ -215,14 +216,15 @@ public final class GeometryKernel implements AutoCloseable {
   }
 
   /**
-   * What the inside of a contour sweeps along a path.
+   * What the inside of a contour sweeps along a path; of one that does not close, the surface that
+   * it leaves behind itself.
    *
    * @param plane of the contour
    * @param isClosed whether the path ends where it begins
    * @param isParallel whether the contour stays parallel to itself; else it turns with the path
    */
   public Outcome<Derived> sweepAlong(
-      List<ProfileCurve> contour,
+      ProfileCurve.Region contour,
       Plane plane,
       List<ProfileCurve> path,
       boolean isClosed,
@@ -232,7 +234,8 @@ public final class GeometryKernel implements AutoCloseable {
         r ->
             r.setSweepAlong(
                 SweepAlong.newBuilder()
-                    .setContour(Wire.wire(contour))
+                    .setContour(Wire.wire(contour.outer()))
+                    .setOpen(contour.isOpen())
                     .setPlane(Wire.placement(plane))
                     .setPath(Wire.wire(path))
                     .setClosed(isClosed)
@@ -263,6 +266,16 @@ public final class GeometryKernel implements AutoCloseable {
       }
     }
     return askShape(r -> r.setLoft(loft), budget);
+  }
+
+  /**
+   * Some faces of a shape by themselves: a surface, which has no volume.
+   *
+   * @param faces by their numbers
+   */
+  public Outcome<Derived> skin(Shape shape, Set<Integer> faces, Budget budget) {
+    return askShape(
+        r -> r.setSkin(Skin.newBuilder().setShape(handle(shape)).addAllFaces(faces)), budget);
   }
 
   /** A copy in another place. */
@@ -349,6 +362,7 @@ public final class GeometryKernel implements AutoCloseable {
       case Divider.Plane(var plane) -> divide.setPlane(Wire.placement(plane));
       case Divider.Face(Shape by, int face, boolean extended) ->
           divide.setBy(handle(by)).setByFace(face).setExtended(extended);
+      case Divider.Surface(Shape by) -> divide.setBy(handle(by));
       case Divider.Body(Shape by, boolean inside) -> divide.setBy(handle(by)).setInside(inside);
     };
   }

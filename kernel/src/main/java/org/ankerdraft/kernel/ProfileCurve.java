@@ -91,8 +91,19 @@ public sealed interface ProfileCurve {
 
   /**
    * One outer contour and the inner ones; each is a closed chain, head to tail, or a single circle.
+   *
+   * @param isOpen whether the outer one does not close: it raises a surface then
    */
-  record Region(List<ProfileCurve> outer, List<List<ProfileCurve>> inner) {
+  record Region(List<ProfileCurve> outer, List<List<ProfileCurve>> inner, boolean isOpen) {
+    public Region(List<ProfileCurve> outer, List<List<ProfileCurve>> inner) {
+      this(outer, inner, false);
+    }
+
+    /** A chain that does not close. */
+    public static Region open(List<ProfileCurve> chain) {
+      return new Region(chain, List.of(), true);
+    }
+
     public Region {
       outer = List.copyOf(outer);
       inner = inner.stream().map(List::copyOf).toList();

@@ -60,6 +60,11 @@ public final class Shape {
     return topology;
   }
 
+  /** Whether it is a surface: faces that enclose nothing, and have no volume. */
+  public boolean isSurface() {
+    return proof.solids() == 0;
+  }
+
   public Mass mass() {
     return mass;
   }

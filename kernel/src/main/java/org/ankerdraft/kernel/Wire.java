@@ -62,7 +62,8 @@ final class Wire {
   }
 
   static Region region(ProfileCurve.Region region) {
-    Region.Builder out = Region.newBuilder().setOuter(wire(region.outer()));
+    Region.Builder out =
+        Region.newBuilder().setOuter(wire(region.outer())).setOpen(region.isOpen());
     region.inner().forEach(w -> out.addInner(wire(w)));
     return out.build();
   }

@@ -15,6 +15,7 @@ import org.ankerdraft.core.step.divide.DivideKind;
 import org.ankerdraft.core.step.draft.DraftKind;
 import org.ankerdraft.core.step.erase.EraseKind;
 import org.ankerdraft.core.step.extrude.ExtrudeKind;
+import org.ankerdraft.core.step.facecopy.FaceCopyKind;
 import org.ankerdraft.core.step.flange.FlangeKind;
 import org.ankerdraft.core.step.folded.FoldedKind;
 import org.ankerdraft.core.step.hem.HemKind;
@@ -55,6 +56,7 @@ public final class StepKinds {
           new DatumAxisKind(),
           new EraseKind(),
           new ShiftKind(),
+          new FaceCopyKind(),
           new DraftKind(),
           new ShellKind(),
           new RoundKind(),

@@ -165,10 +165,11 @@ final class Runs {
 
   private static Body bodyOf(Sharing sharing, Surroundings around) {
     Map<String, Body> bodies = around.bodies();
-    if (sharing.body() != null) {
-      return bodies.get(sharing.body());
-    }
-    return bodies.size() == 1 ? bodies.values().iterator().next() : null;
+    Body body =
+        sharing.body() == null
+            ? Body.only(bodies.values()).orElse(null)
+            : bodies.get(sharing.body());
+    return body == null || body.isSurface() ? null : body;
   }
 
   private boolean joinsAsSketch(Run run, KnownStep<?> known, Sharing sharing, Surroundings ahead) {

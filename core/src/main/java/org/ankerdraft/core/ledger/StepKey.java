@@ -62,9 +62,7 @@ final class StepKey {
       case Input.Sketch(String id) -> feed(digest, around.sketchKeys().getOrDefault(id, "none"));
       case Input.OfBody(String name) when name == null -> {
         feedNames(digest, around);
-        if (around.bodies().size() == 1) {
-          around.bodies().values().forEach(b -> feed(digest, b.key()));
-        }
+        Body.only(around.bodies().values()).ifPresent(b -> feed(digest, b.key()));
       }
       case Input.OfBody(String name) -> {
         Body body = around.bodies().get(name);

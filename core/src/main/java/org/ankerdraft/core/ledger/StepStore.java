@@ -187,7 +187,11 @@ final class StepStore {
           throw new CacheLost("body " + entry.name() + " has another number of faces than it had");
         }
         double off = Math.abs(shape.mass().volumeMm3() - entry.volumeMm3());
-        if (!shape.proof().isSound() || off > SAME_VOLUME_SHARE * entry.volumeMm3()) {
+        boolean isSound =
+            entry.volumeMm3() == 0
+                ? shape.isSurface() && shape.proof().valid()
+                : shape.proof().isSound();
+        if (!isSound || off > SAME_VOLUME_SHARE * entry.volumeMm3()) {
           throw new CacheLost("body " + entry.name() + " is not what it was");
         }
         yield new NamedShape(shape, entry.faces().stream().map(FaceName::read).toList());

@@ -1,5 +1,7 @@
 package org.ankerdraft.core.operation;
 
+import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
 import org.ankerdraft.core.select.NamedShape;
@@ -67,6 +69,21 @@ public final class Body {
   /** Known without the shape. */
   public double volumeMm3() {
     return volumeMm3;
+  }
+
+  /** Whether it is a surface, which encloses nothing; known without the shape. */
+  public boolean isSurface() {
+    return volumeMm3 == 0;
+  }
+
+  /**
+   * The one that is meant where none is named: the only solid, or, where there is none, the only
+   * surface.
+   */
+  public static Optional<Body> only(Collection<Body> all) {
+    List<Body> solids = all.stream().filter(b -> !b.isSurface()).toList();
+    Collection<Body> eligible = solids.isEmpty() ? all : solids;
+    return eligible.size() == 1 ? Optional.of(eligible.iterator().next()) : Optional.empty();
   }
 
   /** Whether its shape would have to be worked out, not just restored. */

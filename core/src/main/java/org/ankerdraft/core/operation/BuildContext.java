@@ -3,7 +3,6 @@ package org.ankerdraft.core.operation;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -185,8 +184,18 @@ public final class BuildContext {
     return part.bodies().values();
   }
 
-  /** The named body, or the only one. */
+  /** The named solid, or the only one. */
   public Body body(String what, String name) throws StepFailed, Choosing.Adrift {
+    Body body = anyBody(what, name);
+    if (body.isSurface()) {
+      throw new StepFailed(
+          what, "body " + body.name() + " is a surface, which encloses nothing; it needs a solid");
+    }
+    return body;
+  }
+
+  /** The named body, solid or surface, or the only one. */
+  public Body anyBody(String what, String name) throws StepFailed, Choosing.Adrift {
     if (!inputs.has(new Input.EveryBody())) {
       need(new Input.OfBody(name));
     }
@@ -201,15 +210,12 @@ public final class BuildContext {
     if (bodies.isEmpty()) {
       throw new StepFailed(what, "there is no body yet");
     }
-    Iterator<Body> all = bodies.values().iterator();
-    Body first = all.next();
-    if (all.hasNext()) {
-      throw new StepFailed(
-          what,
-          "the part has several bodies, so the step must say which; there are "
-              + String.join(", ", bodies.keySet()));
-    }
-    return first;
+    return Body.only(bodies.values())
+        .orElseThrow(() ->
+            new StepFailed(
+                what,
+                "the part has several bodies, so the step must say which; there are "
+                    + String.join(", ", bodies.keySet())));
   }
 
   /** A length that must be above zero. */
@@ -313,7 +319,7 @@ public final class BuildContext {
 
   private Axis axisOfFace(String what, AxisRef ref)
       throws StepFailed, ExpressionException, Choosing.Adrift {
-    NamedShape named = body(what, ref.body()).named();
+    NamedShape named = anyBody(what, ref.body()).named();
     int number = someFaces(what, named, List.of(ref.face())).iterator().next();
     Topology.Face face = named.topology().face(number);
     return switch (face.kind()) {
@@ -341,7 +347,7 @@ public final class BuildContext {
 
   private Frame onFace(String what, PlaneRef ref)
       throws StepFailed, ExpressionException, Choosing.Adrift {
-    NamedShape named = body(what, ref.body()).named();
+    NamedShape named = anyBody(what, ref.body()).named();
     int number = someFaces(what, named, List.of(ref.face())).iterator().next();
     Topology.Face face = named.topology().face(number);
     if (face.kind() != Topology.SurfaceKind.PLANE) {

@@ -48,6 +48,24 @@ public final class Profiles {
   }
 
   /**
+   * The same; as a surface, a sketch that encloses nothing gives its open lines instead.
+   *
+   * @param use what becomes of what is made of it
+   */
+  public static ResolvedSketch of(
+      BuildContext context, String what, String id, Wall wall, List<AreaChoice> areas, Use use)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    ResolvedSketch sketch = context.sketch(what, id);
+    boolean areLinesMeant = use.isSurface() && !wall.isWanted() && areas.isEmpty();
+    return areLinesMeant
+            && sketch.branchAt() == null
+            && sketch.regions().isEmpty()
+            && !sketch.chains().isEmpty()
+        ? sketch.withLines()
+        : of(context, what, id, wall, areas);
+  }
+
+  /**
    * The area of a sketch's regions.
    *
    * @param centroid in their plane

@@ -71,6 +71,30 @@ public final class Proofs {
     return meshFault(what.accuracy(shape.mass().diagonalMm()), shape, kernel, budget, 1);
   }
 
+  /** Valid faces that hang together as they should, of some area, without gaps, and meshable. */
+  public static Optional<String> surfaceSoundness(Shape shape, GeometryKernel kernel, Budget budget)
+      throws Ladder.Stopped {
+    Shape.Proof p = shape.proof();
+    if (!p.valid()) {
+      return Optional.of("the result is no sound surface: " + p.faults().getFirst());
+    }
+    if (!shape.isSurface() || !(shape.mass().areaMm2() > 0)) {
+      return Optional.of("the result holds no surface");
+    }
+    if (p.maxToleranceMm() > shape.mass().diagonalMm() * LARGEST_TOLERANCE_SHARE) {
+      return Optional.of(
+          String.format(Locale.ROOT, "the result has gaps of up to %.3g mm", p.maxToleranceMm()));
+    }
+    MeshAccuracy accuracy = Of.BODY.accuracy(shape.mass().diagonalMm());
+    Outcome<MeshProof> meshed =
+        kernel.meshProof(shape, accuracy.deflectionMm(), accuracy.angleRad(), budget);
+    if (meshed instanceof Outcome.Failed<MeshProof>(var failure)) {
+      Ladder.stopIfNeeded(failure);
+      return Optional.of("the result cannot be meshed: " + failure.message());
+    }
+    return Optional.empty();
+  }
+
   /**
    * Sound, in as many pieces as before, and with all faces that were there.
    *

@@ -5,13 +5,13 @@ import java.util.List;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.NamedShape;
 
-/** Solids that steps make, used as a new body or with others. */
+/** Solids that steps make, used as a new body, solid or surface, or with others. */
 public final class Solids {
   private Solids() {}
 
   /** What a step reads of the bodies to use its solid. */
   public static Inputs inputs(Use use, List<String> targets) {
-    if (use == Use.NEW_BODY) {
+    if (use.makesBody()) {
       return Inputs.NONE.bodyNames();
     }
     Inputs read = targets.isEmpty() ? Inputs.NONE.body(null) : Inputs.NONE;
@@ -19,6 +19,21 @@ public final class Solids {
       read = read.body(target);
     }
     return read;
+  }
+
+  /**
+   * The name of the body that a step makes.
+   *
+   * @param newName that was asked for; null for the step's id
+   * @return null if it makes none
+   */
+  public static String startedBody(Use use, String newName, String stepId) {
+    return !use.makesBody() ? null : newName == null ? stepId : newName;
+  }
+
+  /** What is done with a solid, and the name of the body that comes of it. */
+  public static String inSummary(Use use, String newName, String stepId) {
+    return Use.FORM.word(use) + (use.makesBody() ? " " + startedBody(use, newName, stepId) : "");
   }
 
   /** The bodies that a step works on: those named, or the only one. */
@@ -49,8 +64,12 @@ public final class Solids {
       Tool tool)
       throws StepFailed, Choosing.Adrift, Ladder.Stopped {
     NamedShape solid = tool.solid();
-    if (use == Use.NEW_BODY) {
-      return StepBuild.of(tool.strategy(), Prisms.newBody(context, what, stepId, newName, solid));
+    if (use.makesBody()) {
+      NamedShape made =
+          use.isSurface()
+              ? Skins.ofMade(context, what, stepId, solid, use == Use.CAPPED_SURFACE)
+              : solid;
+      return StepBuild.of(tool.strategy(), Prisms.newBody(context, what, stepId, newName, made));
     }
     List<Body> changed = new ArrayList<>();
     for (Body target : targets(context, what, targets)) {

@@ -59,6 +59,16 @@ public record ResolvedSketch(
         wholes);
   }
 
+  /** With its chains that do not close instead of areas: they raise surfaces. */
+  public ResolvedSketch withLines() {
+    return with(chains.stream().map(Region::open).toList(), nameByTag);
+  }
+
+  /** Whether it holds lines that do not close, instead of areas. */
+  public boolean holdsLines() {
+    return regions.stream().anyMatch(Region::isOpen);
+  }
+
   /** Only these chains of it, without areas, in another frame. */
   public ResolvedSketch of(Frame other, List<List<Curve2>> chains) {
     return new ResolvedSketch(

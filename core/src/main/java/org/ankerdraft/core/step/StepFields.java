@@ -35,7 +35,12 @@ public final class StepFields {
 
   /** What becomes of the solid that a step makes. */
   public static <S extends Step> Field<S, Use> use(Function<S, Use> get) {
-    return Field.of("use", Use.FORM, get).otherwise(Use.NEW_BODY).label("Use");
+    return Field.of("use", Use.FORM, get)
+        .otherwise(Use.NEW_BODY)
+        .label("Use")
+        .about(
+            "surface: a body of its sides alone, also of open lines; capped surface: with the faces in"
+                + " which it begins and ends; both enclose nothing");
   }
 
   /** The bodies with which that solid is used. */
@@ -44,7 +49,7 @@ public final class StepFields {
     return Field.of("targets", ListForm.of(References.BODY, "bodies"), get)
         .label("With bodies")
         .usual("the only one")
-        .shownIf(s -> use.apply(s) != Use.NEW_BODY)
+        .shownIf(s -> !use.apply(s).makesBody())
         .about("bodies that it is united with, subtracted from, intersected with");
   }
 

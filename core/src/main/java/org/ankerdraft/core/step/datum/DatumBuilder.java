@@ -156,7 +156,7 @@ final class DatumBuilder {
     if (step.face() == null) {
       throw StepFailed.waits(PLANE, "it needs the round face that it touches");
     }
-    NamedShape named = context.body(PLANE, step.body()).named();
+    NamedShape named = context.anyBody(PLANE, step.body()).named();
     int number = context.oneFace(PLANE, named, step.face());
     Topology.Face face = named.topology().face(number);
     if (face.kind() != SurfaceKind.CYLINDER && face.kind() != SurfaceKind.CONE) {

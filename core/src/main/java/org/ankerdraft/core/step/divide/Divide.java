@@ -13,6 +13,7 @@ import org.ankerdraft.core.step.Step;
  * @param face whose surface divides it, extended as needed; null for none
  * @param sketch whose line or closed curves divide it, square to its plane; null for none
  * @param faceBody to which the face belongs; null for the divided body
+ * @param surface name of a surface that divides it, as far as that goes; null for none
  * @param keep what is kept of it
  * @param newBody name of the part behind, where both are kept; null for the step's id
  */
@@ -22,6 +23,7 @@ public record Divide(
     PlaneRef plane,
     FaceChoice face,
     String faceBody,
+    String surface,
     String sketch,
     Keep keep,
     String newBody)

@@ -64,10 +64,18 @@ final class DivideBuilder {
 
   private Divider divider()
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    if (step.surface() != null) {
+      Body by = context.anyBody(WHAT, step.surface());
+      if (!by.isSurface()) {
+        throw new StepFailed(
+            WHAT, "body " + by.name() + " is a solid; a surface, a face or a plane divides");
+      }
+      return new Divider.Surface(by.named().shape());
+    }
     if (step.face() == null) {
       return new Divider.Plane(context.frame(WHAT, step.plane().inBody(step.body())).plane());
     }
-    NamedShape named = context.body(WHAT, step.bodyOfFace()).named();
+    NamedShape named = context.anyBody(WHAT, step.bodyOfFace()).named();
     return new Divider.Face(named.shape(), context.oneFace(WHAT, named, step.face()), true);
   }
 

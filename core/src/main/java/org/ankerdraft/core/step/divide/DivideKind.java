@@ -38,28 +38,37 @@ public final class DivideKind extends StepKind<Divide> {
               d -> d.face() == null ? By.PLANE : By.FACE,
               DivideKind::choose)
           .label("By")
-          .shownIf(d -> d.sketch() == null);
+          .shownIf(DivideKind::isByPlaneOrFace);
   private static final Field<Divide, PlaneRef> PLANE =
       StepFields.<Divide>plane("plane", "Plane", Divide::plane)
-          .shownIf(d -> d.face() == null && d.sketch() == null)
-          .about("default XY; not used if a face divides it");
+          .shownIf(d -> d.face() == null && isByPlaneOrFace(d))
+          .about("default XY; not used if something else divides it");
   private static final Field<Divide, FaceChoice> FACE =
       Field.<Divide, FaceChoice>of("face", FaceChoice.FORM, Divide::face)
           .label("Face")
-          .shownIf(d -> d.face() != null && d.sketch() == null)
+          .shownIf(d -> d.face() != null && isByPlaneOrFace(d))
           .chosen((d, f) -> f == null ? d : withFace(d, f))
           .about("plane or curved; its surface goes on as far as needed");
   private static final Field<Divide, String> FACE_BODY =
       Field.<Divide, String>of("faceBody", References.BODY, Divide::faceBody)
           .label("Of body")
-          .shownIf(d -> d.face() != null && d.sketch() == null)
+          .shownIf(d -> d.face() != null && isByPlaneOrFace(d))
           .usual("the divided one")
           .folded()
           .about("to which the face belongs; default: the divided body");
+  private static final Field<Divide, String> SURFACE =
+      Field.<Divide, String>of("surface", References.BODY, Divide::surface)
+          .label("By surface")
+          .usual("none: by plane or face")
+          .shownIf(d -> d.sketch() == null)
+          .about(
+              "body that is a surface and goes right through; it divides as far as it reaches, and is"
+                  + " kept");
   private static final Field<Divide, String> SKETCH =
       Field.<Divide, String>of("sketch", References.SKETCH, Divide::sketch)
           .label("By curves of")
           .usual("none: by plane or face")
+          .shownIf(d -> d.surface() == null)
           .about(
               "sketch whose open line, going on straight beyond its ends, or whose closed curves divide it,"
                   + " square to its plane");
@@ -84,7 +93,7 @@ public final class DivideKind extends StepKind<Divide> {
     super(
         "divide",
         Divide.class,
-        List.of(BY, PLANE, FACE, FACE_BODY, SKETCH, KEEP, NEW_BODY, BODY),
+        List.of(BY, PLANE, FACE, FACE_BODY, SURFACE, SKETCH, KEEP, NEW_BODY, BODY),
         (head, v) ->
             new Divide(
                 head,
@@ -92,6 +101,7 @@ public final class DivideKind extends StepKind<Divide> {
                 v.get(PLANE),
                 v.get(FACE),
                 v.get(FACE_BODY),
+                v.get(SURFACE),
                 v.get(SKETCH),
                 v.get(KEEP),
                 v.get(NEW_BODY)),
@@ -100,7 +110,19 @@ public final class DivideKind extends StepKind<Divide> {
 
   private static Divide withFace(Divide d, FaceChoice face) {
     return new Divide(
-        d.head(), d.body(), d.plane(), face, d.faceBody(), d.sketch(), d.keep(), d.newBody());
+        d.head(),
+        d.body(),
+        d.plane(),
+        face,
+        d.faceBody(),
+        d.surface(),
+        d.sketch(),
+        d.keep(),
+        d.newBody());
+  }
+
+  private static boolean isByPlaneOrFace(Divide d) {
+    return d.sketch() == null && d.surface() == null;
   }
 
   private static Divide choose(Divide d, By by) {
@@ -113,6 +135,9 @@ public final class DivideKind extends StepKind<Divide> {
     read = s.keep() == Keep.BOTH ? read.bodyNames() : read;
     if (s.sketch() != null) {
       return read;
+    }
+    if (s.surface() != null) {
+      return read.body(s.surface());
     }
     return s.face() == null
         ? read.and(BuildContext.inputsOf(s.plane().inBody(s.body())))
@@ -135,7 +160,9 @@ public final class DivideKind extends StepKind<Divide> {
     String by =
         s.sketch() != null
             ? "by " + s.sketch()
-            : s.face() != null ? ChoiceWords.face(s.face()) : s.plane().inWords();
+            : s.surface() != null
+                ? "by " + s.surface()
+                : s.face() != null ? ChoiceWords.face(s.face()) : s.plane().inWords();
     return by
         + ", "
         + (s.keep() == Keep.BOTH ? "new body " + s.made() : "keep " + KEEPS.word(s.keep()));
@@ -145,6 +172,14 @@ public final class DivideKind extends StepKind<Divide> {
   public Fresh<Divide> fresh(Picks picks) {
     return Fresh.of(
         new Divide(
-            picks.head("divide"), picks.body(), picks.plane(), null, null, null, Keep.BOTH, null));
+            picks.head("divide"),
+            picks.body(),
+            picks.plane(),
+            null,
+            null,
+            null,
+            null,
+            Keep.BOTH,
+            null));
   }
 }

@@ -88,6 +88,6 @@ public record Extrude(
 
   /** The name of the body that tells how far it goes; null for the only one. */
   String bodyAhead() {
-    return toBody != null || targets.isEmpty() || use == Use.NEW_BODY ? toBody : targets.getFirst();
+    return toBody != null || targets.isEmpty() || use.makesBody() ? toBody : targets.getFirst();
   }
 }

@@ -64,7 +64,12 @@ final class ExtrudeBuilder {
 
   /** The extruded solid by itself. */
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    ResolvedSketch sketch = Profiles.of(context, what, step.sketch(), step.wall(), step.areas());
+    ResolvedSketch sketch =
+        Profiles.of(context, what, step.sketch(), step.wall(), step.areas(), step.use());
+    if (sketch.holdsLines()) {
+      double reach = step.extent() == Extrude.Extent.THROUGH_ALL ? reach(sketch) : 0;
+      return new LineSurface(context, what, step, sketch).tool(reach);
+    }
     if (sketch.openAt() != null) {
       throw new StepFailed(what, sketch.openAt());
     }
@@ -143,8 +148,10 @@ final class ExtrudeBuilder {
     if (step.extent() == Extrude.Extent.TO_FACE && step.to() == null) {
       throw StepFailed.waits(what, "it needs the face up to which it goes");
     }
-    Body ahead = context.body(what, step.bodyAhead());
-    if (step.extent() == Extrude.Extent.TO_FACE) {
+    boolean isToFace = step.extent() == Extrude.Extent.TO_FACE;
+    Body ahead =
+        isToFace ? context.anyBody(what, step.bodyAhead()) : context.body(what, step.bodyAhead());
+    if (isToFace) {
       int face = context.oneFace(what, ahead.named(), step.to());
       // A face tells by itself on which side of the sketch it lies.
       boolean behind = UpTo.liesBehind(ahead.named(), face, sketch.frame().origin(), along);
@@ -364,7 +371,7 @@ final class ExtrudeBuilder {
   }
 
   private List<Body> targets() throws StepFailed, Choosing.Adrift {
-    return step.use() == Use.NEW_BODY
+    return step.use().makesBody()
         ? List.copyOf(context.everyBody())
         : Solids.targets(context, what, step.targets());
   }

@@ -122,7 +122,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
       StepFields.areas(Extrude::wall, Extrude::areas);
   private static final Field<Extrude, Use> USE = StepFields.use(Extrude::use);
   private static final Field<Extrude, String> BODY =
-      StepFields.<Extrude>newBody(Extrude::body).shownIf(e -> e.use() == Use.NEW_BODY);
+      StepFields.<Extrude>newBody(Extrude::body).shownIf(e -> e.use().makesBody());
   private static final Field<Extrude, List<String>> TARGETS =
       StepFields.targets(Extrude::use, Extrude::targets);
 
@@ -188,7 +188,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   @Override
   public Inputs reads(Extrude s) {
     Inputs read = Solids.inputs(s.use(), s.targets());
-    boolean reachesAll = s.use() == Use.NEW_BODY && s.extent() == Extent.THROUGH_ALL;
+    boolean reachesAll = s.use().makesBody() && s.extent() == Extent.THROUGH_ALL;
     if (s.extent().isToBody()) {
       return read.body(s.bodyAhead());
     }
@@ -223,7 +223,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
 
   @Override
   public String startedBody(Extrude s) {
-    return s.use() != Use.NEW_BODY ? null : s.body() == null ? s.id() : s.body();
+    return Solids.startedBody(s.use(), s.body(), s.id());
   }
 
   @Override
@@ -236,8 +236,7 @@ public final class ExtrudeKind extends StepKind<Extrude> {
         + s.wall().inSummary()
         + AreaChoice.inSummary(s.areas())
         + ", "
-        + Use.FORM.word(s.use())
-        + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
+        + Solids.inSummary(s.use(), s.body(), s.id());
   }
 
   @Override

@@ -38,7 +38,7 @@ public final class LoftKind extends StepKind<Loft> {
           .about("straight from each profile to the next; else smoothly through all");
   private static final Field<Loft, Use> USE = StepFields.use(Loft::use);
   private static final Field<Loft, String> BODY =
-      StepFields.<Loft>newBody(Loft::body).shownIf(s -> s.use() == Use.NEW_BODY);
+      StepFields.<Loft>newBody(Loft::body).shownIf(s -> s.use().makesBody());
   private static final Field<Loft, List<String>> TARGETS =
       StepFields.targets(Loft::use, Loft::targets);
 
@@ -74,15 +74,14 @@ public final class LoftKind extends StepKind<Loft> {
 
   @Override
   public String startedBody(Loft s) {
-    return s.use() != Use.NEW_BODY ? null : s.body() == null ? s.id() : s.body();
+    return Solids.startedBody(s.use(), s.body(), s.id());
   }
 
   @Override
   public String summary(Loft s) {
     return (s.sketches().isEmpty() ? "through ?" : "through " + String.join(", ", s.sketches()))
         + ", "
-        + Use.FORM.word(s.use())
-        + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
+        + Solids.inSummary(s.use(), s.body(), s.id());
   }
 
   @Override

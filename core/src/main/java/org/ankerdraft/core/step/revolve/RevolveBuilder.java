@@ -9,6 +9,7 @@ import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Profiles;
 import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.Skins;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Words;
@@ -41,7 +42,8 @@ final class RevolveBuilder {
 
   /** The solid by itself. */
   Tool tool() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    ResolvedSketch sketch = Profiles.of(context, WHAT, step.sketch(), step.wall(), step.areas());
+    ResolvedSketch sketch =
+        Profiles.of(context, WHAT, step.sketch(), step.wall(), step.areas(), step.use());
     Axis axis = context.axis(WHAT, step.axis(), step.sketch());
     mustLieInPlane(sketch, axis);
     double angle = angle();
@@ -49,7 +51,6 @@ final class RevolveBuilder {
         step.reversed() && step.angle() != null
             ? new Axis(axis.point(), axis.direction().negated())
             : axis;
-    Profiles.Measured profile = Profiles.measured(context, WHAT, sketch);
     mustLieBeside(sketch, axis);
     double start = step.bothWays() && step.angle() != null ? -angle / 2 : 0;
     Naming.Births births = Prisms.Births.of(step.id(), "side", "start", "end", sketch.faceParts());
@@ -60,7 +61,10 @@ final class RevolveBuilder {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
     NamedShape solid = Naming.name(made.orThrow(), List.of(), births);
-    Optional<String> fault = fault(solid, profile, axis, angle);
+    if (sketch.holdsLines()) {
+      return new Tool(Skins.proved(context, WHAT, solid), "lines turned about an axis");
+    }
+    Optional<String> fault = fault(solid, Profiles.measured(context, WHAT, sketch), axis, angle);
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
     }

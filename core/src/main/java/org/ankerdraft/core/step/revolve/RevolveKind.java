@@ -59,7 +59,7 @@ public final class RevolveKind extends StepKind<Revolve> {
       StepFields.areas(Revolve::wall, Revolve::areas);
   private static final Field<Revolve, Use> USE = StepFields.use(Revolve::use);
   private static final Field<Revolve, String> BODY =
-      StepFields.<Revolve>newBody(Revolve::body).shownIf(r -> r.use() == Use.NEW_BODY);
+      StepFields.<Revolve>newBody(Revolve::body).shownIf(r -> r.use().makesBody());
   private static final Field<Revolve, List<String>> TARGETS =
       StepFields.targets(Revolve::use, Revolve::targets);
 
@@ -127,7 +127,7 @@ public final class RevolveKind extends StepKind<Revolve> {
 
   @Override
   public String startedBody(Revolve s) {
-    return s.use() != Use.NEW_BODY ? null : s.body() == null ? s.id() : s.body();
+    return Solids.startedBody(s.use(), s.body(), s.id());
   }
 
   @Override

@@ -183,7 +183,7 @@ final class ShiftBuilder {
 
   /** Moved out until it lies beyond the other surface everywhere, then cut off by that. */
   private StepBuild onto() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    Body other = context.body("shift", step.bodyOfOnto());
+    Body other = context.anyBody("shift", step.bodyOfOnto());
     int target = context.oneFace("shift", other.named(), step.onto());
     if (faces.size() != 1) {
       throw new StepFailed("shift", "one face can be moved onto another, not " + faces.size());

@@ -54,7 +54,7 @@ final class Projector {
 
   private List<SketchCurve> laid(Projection p)
       throws StepFailed, ExpressionException, Choosing.Adrift {
-    NamedShape named = in.body("sketch", p.body()).named();
+    NamedShape named = in.anyBody("sketch", p.body()).named();
     List<Integer> edges = List.copyOf(in.choosing(named).withSmoothEdges().edges(p.edges()));
     List<SketchCurve> out = new ArrayList<>();
     for (int edge : edges) {

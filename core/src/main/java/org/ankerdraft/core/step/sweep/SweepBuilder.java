@@ -11,6 +11,7 @@ import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Profiles;
 import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.Skins;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Words;
@@ -48,7 +49,8 @@ final class SweepBuilder {
     if (step.path() == null) {
       throw StepFailed.waits(WHAT, "it needs the sketch along which it goes");
     }
-    ResolvedSketch profile = Profiles.of(context, WHAT, step.sketch(), step.wall(), step.areas());
+    ResolvedSketch profile =
+        Profiles.of(context, WHAT, step.sketch(), step.wall(), step.areas(), step.use());
     if (profile.regions().size() != 1) {
       throw new StepFailed(
           WHAT,
@@ -63,6 +65,9 @@ final class SweepBuilder {
       mustNotFold(profile, way);
     }
     NamedShape solid = swept(profile, way);
+    if (profile.holdsLines()) {
+      return new Tool(Skins.proved(context, WHAT, solid), "line swept");
+    }
     Optional<String> fault = fault(solid, Profiles.measured(context, WHAT, profile), profile, way);
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
@@ -142,16 +147,21 @@ final class SweepBuilder {
   /** What the outer contour sweeps, without what its holes sweep. */
   private NamedShape swept(ResolvedSketch profile, Way way) throws StepFailed, Ladder.Stopped {
     ProfileCurve.Region region = profile.regions().getFirst();
-    NamedShape solid = swept(region.outer(), profile, way);
+    NamedShape solid = swept(region, profile, way);
     for (List<ProfileCurve> hole : region.inner()) {
       solid =
           Combiner.combine(
-              context, WHAT, Combination.SUBTRACT, solid, swept(hole, profile, way), step.id());
+              context,
+              WHAT,
+              Combination.SUBTRACT,
+              solid,
+              swept(new ProfileCurve.Region(hole, List.of()), profile, way),
+              step.id());
     }
     return solid;
   }
 
-  private NamedShape swept(List<ProfileCurve> contour, ResolvedSketch profile, Way way)
+  private NamedShape swept(ProfileCurve.Region contour, ResolvedSketch profile, Way way)
       throws StepFailed, Ladder.Stopped {
     Outcome<Derived> made =
         context.kernel.sweepAlong(

@@ -47,7 +47,7 @@ public final class SweepKind extends StepKind<Sweep> {
       StepFields.areas(Sweep::wall, Sweep::areas);
   private static final Field<Sweep, Use> USE = StepFields.use(Sweep::use);
   private static final Field<Sweep, String> BODY =
-      StepFields.<Sweep>newBody(Sweep::body).shownIf(s -> s.use() == Use.NEW_BODY);
+      StepFields.<Sweep>newBody(Sweep::body).shownIf(s -> s.use().makesBody());
   private static final Field<Sweep, List<String>> TARGETS =
       StepFields.targets(Sweep::use, Sweep::targets);
 
@@ -91,7 +91,7 @@ public final class SweepKind extends StepKind<Sweep> {
 
   @Override
   public String startedBody(Sweep s) {
-    return s.use() != Use.NEW_BODY ? null : s.body() == null ? s.id() : s.body();
+    return Solids.startedBody(s.use(), s.body(), s.id());
   }
 
   @Override
@@ -101,8 +101,7 @@ public final class SweepKind extends StepKind<Sweep> {
         + s.wall().inSummary()
         + AreaChoice.inSummary(s.areas())
         + ", "
-        + Use.FORM.word(s.use())
-        + (s.use() == Use.NEW_BODY ? " " + startedBody(s) : "");
+        + Solids.inSummary(s.use(), s.body(), s.id());
   }
 
   @Override
