@@ -40,6 +40,7 @@ import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.form.FormatError;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.Mooring;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
 import org.ankerdraft.core.step.sketch.Sketch;
@@ -349,7 +350,8 @@ final class MainWindow {
   private boolean isSheetOnly() {
     return session
         .state()
-        .map(s -> BodyUnfolding.sheetBodies(s).containsAll(s.bodies().keySet()))
+        .map(s -> BodyUnfolding.sheetBodies(s)
+                .containsAll(s.solids().stream().map(Body::name).toList()))
         .orElse(false);
   }
 

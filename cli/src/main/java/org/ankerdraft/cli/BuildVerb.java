@@ -49,8 +49,10 @@ final class BuildVerb implements Callable<Integer> {
       var mass = body.named().shape().mass();
       ObjectNode b = bodies.addObject();
       b.put("name", body.name());
-      b.put("kind", "solid");
-      b.put("volumeMm3", mass.volumeMm3());
+      b.put("kind", body.isSurface() ? "surface" : "solid");
+      if (!body.isSurface()) {
+        b.put("volumeMm3", mass.volumeMm3());
+      }
       b.put("areaMm2", mass.areaMm2());
       b.putObject("box")
           .<ObjectNode>set("min", Json.point(mass.boxMin()))
@@ -94,9 +96,10 @@ final class BuildVerb implements Callable<Integer> {
       var mass = body.named().shape().mass();
       out.printf(
           Locale.ROOT,
-          "body %s: %.3f mm³, %.3f mm², %d faces%n",
+          "%s %s: %s%.3f mm², %d faces%n",
+          body.isSurface() ? "surface" : "body",
           body.name(),
-          mass.volumeMm3(),
+          body.isSurface() ? "" : String.format(Locale.ROOT, "%.3f mm³, ", mass.volumeMm3()),
           mass.areaMm2(),
           body.named().topology().faces().size());
     }

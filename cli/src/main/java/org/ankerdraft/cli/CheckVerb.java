@@ -14,6 +14,7 @@ import org.ankerdraft.core.check.RepairTrials;
 import org.ankerdraft.core.check.RuleBook;
 import org.ankerdraft.core.form.FormatException;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.ledger.Threads;
 import org.ankerdraft.core.part.PartFile;
 import org.ankerdraft.core.part.PartJson;
@@ -50,10 +51,12 @@ final class CheckVerb implements Callable<Integer> {
     RuleBook book = book(content);
     try (Workshop workshop = new Workshop()) {
       PartState state = workshop.build(content);
-      if (state.bodies().isEmpty()) {
+      if (state.solids().isEmpty()) {
         throw new Workshop.CannotGoOn(
             file
-                + ": there is no body to check"
+                + ": there is no "
+                + (state.bodies().isEmpty() ? "body" : "solid, only a surface,")
+                + " to check"
                 + state.steps().stream()
                     .filter(s -> s.failure() != null)
                     .findFirst()
@@ -104,6 +107,9 @@ final class CheckVerb implements Callable<Integer> {
         .filter(s -> s.failure() != null)
         .forEach(s -> err.println(s.id() + ": " + s.message()));
     report.unchecked().forEach(u -> err.println("not checked: " + u.inWords()));
+    state.bodies().values().stream()
+        .filter(Body::isSurface)
+        .forEach(b -> err.println("not checked: " + b.name() + ", which is a surface"));
     err.flush();
     if (json) {
       out.println(Json.text(asJson(state, report)));

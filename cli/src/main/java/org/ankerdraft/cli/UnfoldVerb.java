@@ -145,14 +145,17 @@ final class UnfoldVerb implements Callable<Integer> {
                 + "; there are "
                 + String.join(", ", state.bodies().keySet()));
       }
+      if (body.isSurface()) {
+        throw new Workshop.CannotGoOn(
+            "body " + bodyName + " is a surface; a sheet that can be laid flat is a solid");
+      }
       return body;
     }
-    if (state.bodies().size() > 1) {
-      throw new Workshop.CannotGoOn(
-          "the part has several bodies; say which with --body: "
-              + String.join(", ", state.bodies().keySet()));
-    }
-    return state.bodies().values().iterator().next();
+    return Body.only(state.bodies().values())
+        .orElseThrow(() ->
+            new Workshop.CannotGoOn(
+                "the part has several bodies; say which with --body: "
+                    + String.join(", ", state.bodies().keySet())));
   }
 
   private void print(FlatPattern flat, BendOrder.Plan plan) {

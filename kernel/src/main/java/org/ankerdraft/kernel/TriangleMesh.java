@@ -1,5 +1,6 @@
 package org.ankerdraft.kernel;
 
+import java.util.Arrays;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -48,6 +49,31 @@ public record TriangleMesh(
       }
     }
     return low + 1;
+  }
+
+  /** The same with each face a second time after itself, looking the other way. */
+  public TriangleMesh twoSided() {
+    float[] places = Arrays.copyOf(positions, 2 * positions.length);
+    System.arraycopy(positions, 0, places, positions.length, positions.length);
+    float[] turned = Arrays.copyOf(normals, 2 * normals.length);
+    for (int i = 0; i < normals.length; i++) {
+      turned[normals.length + i] = -normals[i];
+    }
+    int[] both = new int[2 * triangles.length];
+    int[] starts = new int[faceTriangleStart.length];
+    for (int f = 0; f < faceCount(); f++) {
+      int from = 3 * faceTriangleStart[f];
+      int length = 3 * faceTriangleStart[f + 1] - from;
+      starts[f + 1] = 2 * faceTriangleStart[f + 1];
+      System.arraycopy(triangles, from, both, 2 * from, length);
+      for (int i = 0; i < length; i += 3) {
+        int back = 2 * from + length + i;
+        both[back] = nodeCount() + triangles[from + i];
+        both[back + 1] = nodeCount() + triangles[from + i + 2];
+        both[back + 2] = nodeCount() + triangles[from + i + 1];
+      }
+    }
+    return new TriangleMesh(places, turned, both, starts, edgePoints, edgePointStart, watertight);
   }
 
   public Vec3 node(int n) {

@@ -77,7 +77,9 @@ final class BodiesPane extends VBox {
     Label name = new Label(body);
     name.getStyleClass().add("step-title");
     String material =
-        isSheet
+        state.bodies().get(body).isSurface()
+            ? "Surface"
+            : isSheet
             ? session.document().process().sheetOrUsual().material() + " sheet"
             : session.document().process().material();
     Label second = new Label(material + ", from " + maker(state, body));

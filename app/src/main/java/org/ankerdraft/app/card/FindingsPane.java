@@ -83,6 +83,9 @@ public final class FindingsPane extends VBox {
     if (report.bodies().isEmpty() && report.unchecked().isEmpty()) {
       return "Nothing to check yet";
     }
+    if (report.solids().isEmpty() && report.unchecked().isEmpty()) {
+      return "Only surfaces, which are not checked";
+    }
     return report.isComplete() ? "No findings: clear" : "No findings, but not all is checked";
   }
 

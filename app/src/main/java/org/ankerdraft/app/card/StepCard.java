@@ -146,7 +146,9 @@ public final class StepCard extends VBox {
 
   private String builtText(StepResult r) {
     StringBuilder s = new StringBuilder();
-    if (!r.bodies().isEmpty()) {
+    if (!r.bodies().isEmpty() && r.bodies().getFirst().isSurface()) {
+      s.append("A surface. ");
+    } else if (!r.bodies().isEmpty()) {
       double volume = r.bodies().getFirst().volumeMm3();
       s.append("Volume ").append(session.unit().volume(volume));
       previousVolume(r)

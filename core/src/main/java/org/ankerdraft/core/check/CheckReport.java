@@ -11,7 +11,7 @@ import org.ankerdraft.core.survey.BodyAnalysis;
  * What the checks found.
  *
  * @param findings worst first
- * @param bodies by name
+ * @param bodies by name, surfaces too
  * @param flats flat patterns of the sheet bodies, by name
  * @param unchecked what could not be checked: it is neither clear nor found
  * @param repairsTried whether the findings' repairs have been tried; before that they are proposals
@@ -119,6 +119,11 @@ public record CheckReport(
         .count();
   }
 
+  /** The bodies that are checked; surfaces are only drawn. */
+  public List<BodyAnalysis> solids() {
+    return bodies.values().stream().filter(a -> !a.body().isSurface()).toList();
+  }
+
   /** The verdict on the flat, which parts without sheet bodies do not have. */
   public String flatVerdict() {
     boolean isUnchecked = unchecked.stream().anyMatch(u -> u.subject() == Finding.Subject.FLAT);
@@ -127,10 +132,10 @@ public record CheckReport(
 
   /**
    * "clear", the counts ("2 stop, 1 caution"), or "not checked". Findings on edges count to the
-   * wall. Parts of sheet alone have no verdict on draft and wall.
+   * wall. Parts of sheet or surfaces alone have no verdict on draft and wall.
    */
   public String verdict(Finding.Subject subject) {
-    if (subject != Finding.Subject.FLAT && !bodies.isEmpty() && flats.size() == bodies.size()) {
+    if (subject != Finding.Subject.FLAT && !bodies.isEmpty() && flats.size() == solids().size()) {
       return "no moulded body";
     }
     StringBuilder s = new StringBuilder();

@@ -16,6 +16,11 @@ public record PartState(
     bodies = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(bodies));
   }
 
+  /** The bodies that are no surfaces. */
+  public List<Body> solids() {
+    return bodies.values().stream().filter(b -> !b.isSurface()).toList();
+  }
+
   /** No step failed or is adrift. */
   public boolean isOk() {
     return steps.stream()

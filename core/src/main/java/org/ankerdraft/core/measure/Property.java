@@ -74,6 +74,9 @@ public record Property(String name, double value, String unit) {
   }
 
   private static List<Property> ofBody(Shape.Mass m, double density) {
+    if (m.volumeMm3() == 0) {
+      return List.of(new Property("surface", m.areaMm2(), "mm²"));
+    }
     return List.of(
         new Property("volume", m.volumeMm3(), "mm³"),
         new Property("surface", m.areaMm2(), "mm²"),

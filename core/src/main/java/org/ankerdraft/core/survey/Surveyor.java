@@ -85,7 +85,9 @@ public final class Surveyor {
           }
           continue;
         }
-        known = new BodyAnalysis(body, m, null, d, null, null);
+        // The inside of a surface is seen as well.
+        TriangleMesh seen = body.isSurface() ? m.twoSided() : m;
+        known = new BodyAnalysis(body, seen, null, d, null, null);
       } else if (!known.body().equals(body)) {
         known =
             new BodyAnalysis(

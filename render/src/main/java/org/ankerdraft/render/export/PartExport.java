@@ -73,7 +73,7 @@ public final class PartExport {
   private static byte[] flat(GeometryKernel kernel, PartState state, String fileName)
       throws CannotExport {
     List<Body> sheets = BodyUnfolding.sheetBodies(state).stream().map(state.bodies()::get).toList();
-    List<Body> candidates = sheets.isEmpty() ? List.copyOf(state.bodies().values()) : sheets;
+    List<Body> candidates = sheets.isEmpty() ? state.solids() : sheets;
     if (candidates.size() != 1) {
       throw new CannotExport(
           "the part has "
@@ -107,7 +107,11 @@ public final class PartExport {
   private static Map<String, TriangleMesh> meshes(
       GeometryKernel kernel, PartState state, double accuracyMm) throws CannotExport {
     Map<String, TriangleMesh> meshes = new LinkedHashMap<>();
-    for (Body body : state.bodies().values()) {
+    if (state.solids().isEmpty()) {
+      throw new CannotExport(
+          "the part has surfaces but no solid, and a mesh is of solids; .step takes surfaces");
+    }
+    for (Body body : state.solids()) {
       TriangleMesh mesh =
           got(kernel.mesh(body.named().shape(), accuracyMm, MESH_ANGLE_RAD, Budget.ofSeconds(120)));
       if (!mesh.watertight()) {
