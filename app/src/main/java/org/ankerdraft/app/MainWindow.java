@@ -350,8 +350,8 @@ final class MainWindow {
   private boolean isSheetOnly() {
     return session
         .state()
-        .map(s -> BodyUnfolding.sheetBodies(s)
-                .containsAll(s.solids().stream().map(Body::name).toList()))
+        .map(s ->
+            BodyUnfolding.sheetBodies(s).containsAll(s.solids().stream().map(Body::name).toList()))
         .orElse(false);
   }
 

@@ -257,7 +257,17 @@ public final class GeometryKernel implements AutoCloseable {
    * @param isStraight from each to the next; else smoothly through all
    */
   public Outcome<Derived> loft(List<LoftSection> sections, boolean isStraight, Budget budget) {
-    Loft.Builder loft = Loft.newBuilder().setRuled(isStraight);
+    return loft(sections, isStraight, false, budget);
+  }
+
+  /** Smoothly through copies of one contour: each curve goes with that in its place in the next. */
+  public Outcome<Derived> loftCopies(List<LoftSection> sections, Budget budget) {
+    return loft(sections, false, true, budget);
+  }
+
+  private Outcome<Derived> loft(
+      List<LoftSection> sections, boolean isStraight, boolean isMatched, Budget budget) {
+    Loft.Builder loft = Loft.newBuilder().setRuled(isStraight).setMatched(isMatched);
     for (LoftSection s : sections) {
       switch (s) {
         case LoftSection.Contour(List<ProfileCurve> curves, Plane plane) ->

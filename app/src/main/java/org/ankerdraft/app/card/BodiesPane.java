@@ -80,8 +80,8 @@ final class BodiesPane extends VBox {
         state.bodies().get(body).isSurface()
             ? "Surface"
             : isSheet
-            ? session.document().process().sheetOrUsual().material() + " sheet"
-            : session.document().process().material();
+                ? session.document().process().sheetOrUsual().material() + " sheet"
+                : session.document().process().material();
     Label second = new Label(material + ", from " + maker(state, body));
     second.getStyleClass().add("second");
     second.setTooltip(new Tooltip(second.getText()));

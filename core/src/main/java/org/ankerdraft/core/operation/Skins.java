@@ -8,7 +8,10 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.Nearest;
+import org.ankerdraft.kernel.GeometryKernel.Sub;
 import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.vectors.Vec3;
 
 /** Surfaces: faces by themselves, which enclose nothing. They keep the names of their faces. */
 public final class Skins {
@@ -59,6 +62,22 @@ public final class Skins {
             () -> {
               throw new IllegalStateException("a face of a surface comes from no face");
             }));
+  }
+
+  /** How far a point lies from the nearest face of a body, mm. */
+  public static double distance(BuildContext context, String what, NamedShape of, Vec3 point)
+      throws StepFailed, Ladder.Stopped {
+    double least = Double.POSITIVE_INFINITY;
+    for (int f = 1; f <= of.faceNames().size(); f++) {
+      Outcome<Nearest> near =
+          context.kernel.distance(
+              new Sub.FaceOf(of.shape(), f), new Sub.Point(point), context.budget());
+      if (near instanceof Outcome.Failed<Nearest>(var failure)) {
+        throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), of));
+      }
+      least = Math.min(least, near.orThrow().distanceMm());
+    }
+    return least;
   }
 
   /** A surface that is sound. */

@@ -15,6 +15,7 @@ import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Profiles;
 import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.Skins;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Words;
@@ -26,11 +27,8 @@ import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.LoftSection;
-import org.ankerdraft.kernel.GeometryKernel.Nearest;
-import org.ankerdraft.kernel.GeometryKernel.Sub;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
@@ -280,27 +278,12 @@ final class LoftBuilder {
       List<Vec3> points = c.points();
       for (int i = 0; i < PLACES; i++) {
         Vec3 p = points.get(i * (points.size() - 1) / PLACES);
-        double off = distance(solid, p);
+        double off = Skins.distance(context, WHAT, solid, p);
         if (off > 10 * context.tolerance.lengthMm()) {
           return Optional.of("the skin passes sketch " + s.id + " by " + Words.mm(off));
         }
       }
     }
     return Optional.empty();
-  }
-
-  private double distance(NamedShape solid, Vec3 p) throws StepFailed, Ladder.Stopped {
-    Topology topology = solid.topology();
-    double least = Double.POSITIVE_INFINITY;
-    for (int f = 1; f <= topology.faces().size(); f++) {
-      Outcome<Nearest> near =
-          context.kernel.distance(
-              new Sub.FaceOf(solid.shape(), f), new Sub.Point(p), context.budget());
-      if (near instanceof Outcome.Failed<Nearest>(var failure)) {
-        throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), solid));
-      }
-      least = Math.min(least, near.orThrow().distanceMm());
-    }
-    return least;
   }
 }

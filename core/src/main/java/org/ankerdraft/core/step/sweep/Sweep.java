@@ -1,6 +1,7 @@
 package org.ankerdraft.core.step.sweep;
 
 import java.util.List;
+import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.Wall;
@@ -11,7 +12,11 @@ import org.ankerdraft.core.step.Step;
  * Moves the area of a sketch along the chain of another one.
  *
  * @param path the sketch whose one chain is the way; it begins or ends in the plane of the profile
+ * @param onwards sketches of one chain each that go on where the path so far ends
  * @param isParallel whether the profile stays parallel to itself; else it turns with the path
+ * @param twist how far the profile turns about the path on its way; null for not
+ * @param guide the sketch of one chain from the outline of the profile on, which takes that place
+ *     of the profile along, turning and scaling it; null for none
  * @param wall along the curves of the profile, instead of its area
  * @param areas of the sketch, beside each other or apart; none for all, islands and holes by turns
  * @param body name of the new body
@@ -21,7 +26,10 @@ public record Sweep(
     Head head,
     String sketch,
     String path,
+    List<String> onwards,
     boolean isParallel,
+    Expr twist,
+    String guide,
     Wall wall,
     List<AreaChoice> areas,
     Use use,
@@ -30,9 +38,15 @@ public record Sweep(
     implements Step {
 
   public Sweep {
+    onwards = onwards == null ? List.of() : List.copyOf(onwards);
     wall = wall == null ? Wall.NONE : wall;
     areas = areas == null ? List.of() : List.copyOf(areas);
     use = use == null ? Use.NEW_BODY : use;
     targets = targets == null ? List.of() : List.copyOf(targets);
+  }
+
+  /** Whether the profile does more than keep square to the path. */
+  boolean isCarried() {
+    return twist != null || guide != null;
   }
 }

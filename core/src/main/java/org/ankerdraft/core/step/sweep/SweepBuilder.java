@@ -1,9 +1,11 @@
 package org.ankerdraft.core.step.sweep;
 
+import java.util.ArrayList;
 import java.util.DoubleSummaryStatistics;
 import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Failure;
@@ -36,6 +38,9 @@ final class SweepBuilder {
   /** Least share of the path's direction that must lead out of the profile's plane. */
   private static final double FLATTEST = 0.05;
 
+  /** So far a path may lean out of the profile's normal where that must be square to it. */
+  private static final double SQUARE_RAD = 1e-4;
+
   private final BuildContext context;
   private final Sweep step;
 
@@ -60,32 +65,117 @@ final class SweepBuilder {
               + profile.regions().size()
               + " areas; a sweep takes one");
     }
-    Way way = way(profile.frame().plane());
-    if (!step.isParallel()) {
-      mustNotFold(profile, way);
+    Track track = track(profile.frame().plane());
+    if (step.isCarried()) {
+      return new Tool(carried(profile, track), step.guide() == null ? "twisted" : "guided");
     }
-    NamedShape solid = swept(profile, way);
+    if (!step.isParallel()) {
+      mustNotFold(profile, track);
+    }
+    NamedShape solid = swept(profile, track);
     if (profile.holdsLines()) {
       return new Tool(Skins.proved(context, WHAT, solid), "line swept");
     }
-    Optional<String> fault = fault(solid, Profiles.measured(context, WHAT, profile), profile, way);
+    Optional<String> fault =
+        fault(solid, Profiles.measured(context, WHAT, profile), profile, track);
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
     }
     return new Tool(solid, step.isParallel() ? "swept, parallel" : "swept");
   }
 
-  private Way way(Plane profile) throws StepFailed {
-    ResolvedSketch path = context.sketch(WHAT, step.path());
+  /** The ways of all sketches of the path, each from where the one before ends. */
+  private Track track(Plane profile) throws StepFailed {
+    List<Way> ways = new ArrayList<>(List.of(way(profile)));
+    for (String id : step.onwards()) {
+      Way before = ways.getLast();
+      if (before.isClosed()) {
+        throw new StepFailed(WHAT, "a closed path does not go on along " + id);
+      }
+      ways.add(
+          Way.goingOn(chain(id, "the path"), before.end(), context.tolerance.lengthMm())
+              .orElseThrow(() ->
+                  new StepFailed(
+                      WHAT,
+                      "sketch "
+                          + id
+                          + " does not begin where the path so far ends, at "
+                          + Numbers.place(before.end()))));
+    }
+    return new Track(ways);
+  }
+
+  private ResolvedSketch chain(String id, String what) throws StepFailed {
+    ResolvedSketch path = context.sketch(WHAT, id);
     if (path.drawn().size() != 1) {
       throw new StepFailed(
           WHAT,
           "sketch "
-              + step.path()
+              + id
               + " holds "
               + path.drawn().size()
-              + " chains of curves; the path is one");
+              + " chains of curves; "
+              + what
+              + " is one");
     }
+    return path;
+  }
+
+  /** Turned and scaled on its way. */
+  private NamedShape carried(ResolvedSketch profile, Track track)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    if (profile.holdsLines()) {
+      throw new StepFailed(WHAT, "an open line takes no twist and no guide; give it a wall");
+    }
+    if (step.isParallel()) {
+      throw new StepFailed(
+          WHAT, "a profile that does not turn with the path takes no twist and no guide");
+    }
+    if (track.isClosed()) {
+      throw new StepFailed(WHAT, "a closed path takes no twist and no guide");
+    }
+    if (!track.kinks().isEmpty()) {
+      throw new StepFailed(
+          WHAT,
+          "the path has a corner at "
+              + Numbers.place(track.kinks().getFirst().after().at())
+              + "; with a twist or a guide it must go on smoothly, so round it there");
+    }
+    Plane plane = profile.frame().plane();
+    double lean = Math.acos(Math.min(1, Math.abs(track.first().ahead().dot(plane.normal()))));
+    if (lean > SQUARE_RAD) {
+      throw new StepFailed(
+          WHAT,
+          "with a twist or a guide the path must leave the profile square to it; it leans by "
+              + Words.deg(lean));
+    }
+    double twist = step.twist() == null ? 0 : context.values.angleRad(step.twist());
+    Guide guide = step.guide() == null ? null : guide(profile, track);
+    return new CarriedSkin(context, step.id(), profile, new Carried(track, twist, guide))
+        .solid(Math.abs(twist) + track.turnRad());
+  }
+
+  private Guide guide(ResolvedSketch profile, Track track) throws StepFailed {
+    Plane plane = profile.frame().plane();
+    ResolvedSketch sketch = chain(step.guide(), "the guide");
+    Guide guide =
+        Way.from(sketch, plane, context.tolerance.lengthMm())
+            .map(way -> new Guide(step.guide(), way))
+            .orElseThrow(() ->
+                new StepFailed(
+                    WHAT,
+                    "guide "
+                        + step.guide()
+                        + " misses the profile: it is "
+                        + Words.mm(off(sketch, plane))
+                        + " away from its plane"));
+    guide.mustBeginOn(
+        profile.regions().getFirst().outer(), track.first().at(), context.tolerance.lengthMm());
+    return guide;
+  }
+
+  private Way way(Plane profile) throws StepFailed {
+    ResolvedSketch path = chain(step.path(), "the path");
     Way way =
         Way.from(path, profile, context.tolerance.lengthMm())
             .orElseThrow(() ->
@@ -114,19 +204,28 @@ final class SweepBuilder {
   }
 
   /** Where the path turns more tightly than the profile reaches, the solid would cross itself. */
-  private void mustNotFold(ResolvedSketch profile, Way way) throws StepFailed {
-    DoubleSummaryStatistics left =
-        profile.regions().getFirst().outer().stream()
-            .flatMap(c -> c.points().stream())
-            .mapToDouble(p -> p.minus(way.start()).dot(way.left()))
-            .summaryStatistics();
+  private void mustNotFold(ResolvedSketch profile, Track track) throws StepFailed {
+    List<Vec3> outline =
+        profile.regions().getFirst().outer().stream().flatMap(c -> c.points().stream()).toList();
+    for (int i = 0; i < track.ways().size(); i++) {
+      Way way = track.ways().get(i);
+      Track.Stand begin = track.beginOf(i);
+      DoubleSummaryStatistics left =
+          outline.stream()
+              .mapToDouble(
+                  p -> track.first().in(begin, p.minus(track.first().at())).dot(way.left()))
+              .summaryStatistics();
+      mustNotFold(i == 0 ? step.path() : step.onwards().get(i - 1), way, left);
+    }
+  }
+
+  private void mustNotFold(String path, Way way, DoubleSummaryStatistics left) throws StepFailed {
     for (boolean toLeft : new boolean[] {true, false}) {
       double reach = toLeft ? left.getMax() : -left.getMin();
       Optional<Way.Tightest> tightest = way.tightest(toLeft);
       if (tightest.isPresent()
           && tightest.get().radiusMm() < reach - context.tolerance.lengthMm()) {
-        String curve =
-            context.sketch(WHAT, step.path()).nameByTag().get(tightest.get().curve().tag());
+        String curve = context.sketch(WHAT, path).nameByTag().get(tightest.get().curve().tag());
         throw new StepFailed(
             new Failure(
                 WHAT,
@@ -145,9 +244,9 @@ final class SweepBuilder {
   }
 
   /** What the outer contour sweeps, without what its holes sweep. */
-  private NamedShape swept(ResolvedSketch profile, Way way) throws StepFailed, Ladder.Stopped {
+  private NamedShape swept(ResolvedSketch profile, Track track) throws StepFailed, Ladder.Stopped {
     ProfileCurve.Region region = profile.regions().getFirst();
-    NamedShape solid = swept(region, profile, way);
+    NamedShape solid = swept(region, profile, track);
     for (List<ProfileCurve> hole : region.inner()) {
       solid =
           Combiner.combine(
@@ -155,20 +254,20 @@ final class SweepBuilder {
               WHAT,
               Combination.SUBTRACT,
               solid,
-              swept(new ProfileCurve.Region(hole, List.of()), profile, way),
+              swept(new ProfileCurve.Region(hole, List.of()), profile, track),
               step.id());
     }
     return solid;
   }
 
-  private NamedShape swept(ProfileCurve.Region contour, ResolvedSketch profile, Way way)
+  private NamedShape swept(ProfileCurve.Region contour, ResolvedSketch profile, Track track)
       throws StepFailed, Ladder.Stopped {
     Outcome<Derived> made =
         context.kernel.sweepAlong(
             contour,
             profile.frame().plane(),
-            way.inSpace(),
-            way.isClosed(),
+            track.inSpace(),
+            track.isClosed(),
             step.isParallel(),
             context.budget());
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
@@ -181,14 +280,14 @@ final class SweepBuilder {
   }
 
   private Optional<String> fault(
-      NamedShape solid, Profiles.Measured measured, ResolvedSketch profile, Way way)
+      NamedShape solid, Profiles.Measured measured, ResolvedSketch profile, Track track)
       throws Ladder.Stopped {
     Optional<String> unsound =
         Proofs.soundness(Proofs.Of.TOOL, solid.shape(), context.kernel, context.budget());
     if (unsound.isPresent()) {
       return unsound;
     }
-    double wanted = wantedMm3(measured, profile.frame().normal(), way);
+    double wanted = wantedMm3(measured, profile.frame().normal(), track);
     double off = Math.abs(solid.shape().mass().volumeMm3() / wanted - 1);
     return off > context.tolerance.relative()
         ? Optional.of(
@@ -199,12 +298,17 @@ final class SweepBuilder {
         : Optional.empty();
   }
 
-  private double wantedMm3(Profiles.Measured profile, Vec3 normal, Way way) {
+  private double wantedMm3(Profiles.Measured profile, Vec3 normal, Track track) {
+    Way way = track.ways().getFirst();
     if (step.isParallel()) {
-      return profile.areaMm2() * Math.abs(way.end().minus(way.start()).dot(normal));
+      return profile.areaMm2()
+          * Math.abs(track.ways().getLast().end().minus(way.start()).dot(normal));
     }
     double seen = profile.areaMm2() * Math.abs(way.heading().dot(normal));
-    double beside = profile.centroid().minus(way.start()).dot(way.left());
-    return seen * way.lengthBeside(beside);
+    Vec3 beside = profile.centroid().minus(way.start());
+    return seen
+        * (track.ways().size() == 1
+            ? way.lengthBeside(beside.dot(way.left()))
+            : track.lengthBeside(beside));
   }
 }

@@ -5,6 +5,7 @@ import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.FlagForm;
+import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
@@ -39,6 +40,28 @@ public final class SweepKind extends StepKind<Sweep> {
               "parallel", new FlagForm("with the path", "not at all"), Sweep::isParallel)
           .label("Turns")
           .about("true: the profile stays parallel to itself, else it turns with the path");
+  private static final Field<Sweep, List<String>> ONWARDS =
+      Field.<Sweep, List<String>>of(
+              "onwards", ListForm.of(References.SKETCH, "sketches"), Sweep::onwards)
+          .label("And on along")
+          .usual("nothing more")
+          .folded()
+          .about(
+              "sketches of one chain each, in other planes, each from where the path so far ends: a path in"
+                  + " space");
+  private static final Field<Sweep, Expr> TWIST =
+      StepFields.<Sweep>angle("twist", "Twist", Sweep::twist)
+          .usual("0 deg")
+          .shownIf(s -> !s.isParallel())
+          .about("how far the profile turns about the path from its beginning to its end");
+  private static final Field<Sweep, String> GUIDE =
+      Field.<Sweep, String>of("guide", References.SKETCH, Sweep::guide)
+          .label("Guide")
+          .usual("none")
+          .shownIf(s -> !s.isParallel())
+          .about(
+              "a sketch of one chain that begins on the outline of the profile: that place of the profile"
+                  + " stays on it, for which the profile turns about the path and is scaled");
   private static final Field<Sweep, Expr> WALL = StepFields.wall(Sweep::wall);
   private static final Field<Sweep, Wall.Side> WALL_SIDE = StepFields.wallSide(Sweep::wall);
   private static final Field<Sweep, Wall.Corners> WALL_CORNERS =
@@ -55,13 +78,29 @@ public final class SweepKind extends StepKind<Sweep> {
     super(
         "sweep",
         Sweep.class,
-        List.of(SKETCH, PATH, PARALLEL, WALL, WALL_SIDE, WALL_CORNERS, AREAS, USE, BODY, TARGETS),
+        List.of(
+            SKETCH,
+            PATH,
+            ONWARDS,
+            PARALLEL,
+            TWIST,
+            GUIDE,
+            WALL,
+            WALL_SIDE,
+            WALL_CORNERS,
+            AREAS,
+            USE,
+            BODY,
+            TARGETS),
         (head, v) ->
             new Sweep(
                 head,
                 v.get(SKETCH),
                 v.get(PATH),
+                v.get(ONWARDS),
                 v.is(PARALLEL),
+                v.get(TWIST),
+                v.get(GUIDE),
                 new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
                 v.get(AREAS),
                 v.get(USE),
@@ -98,6 +137,9 @@ public final class SweepKind extends StepKind<Sweep> {
   public String summary(Sweep s) {
     return "along "
         + (s.path() == null ? "?" : s.path())
+        + (s.onwards().isEmpty() ? "" : " and on")
+        + (s.twist() == null ? "" : ", twisted " + s.twist().text())
+        + (s.guide() == null ? "" : ", guided by " + s.guide())
         + s.wall().inSummary()
         + AreaChoice.inSummary(s.areas())
         + ", "
@@ -116,7 +158,10 @@ public final class SweepKind extends StepKind<Sweep> {
                 picks.head("sweep"),
                 sketch,
                 null,
+                List.of(),
                 false,
+                null,
+                null,
                 Wall.NONE,
                 List.of(),
                 first ? Use.NEW_BODY : Use.UNITE,

@@ -40,6 +40,14 @@ record Way(List<Curve2> curves, Frame frame, boolean isClosed) {
     return Optional.empty();
   }
 
+  /** The chain of a sketch from a place on; empty if it neither begins nor ends there. */
+  static Optional<Way> goingOn(ResolvedSketch path, Vec3 from, double withinMm) {
+    return bothWays(path.drawn().getFirst()).stream()
+        .filter(c -> inSpace(path.frame(), c.getFirst().start()).distance(from) < withinMm)
+        .map(c -> new Way(c, path.frame(), false))
+        .findFirst();
+  }
+
   private static List<List<Curve2>> bothWays(List<Curve2> chain) {
     return List.of(chain, chain.reversed().stream().map(Curve2::reversed).toList());
   }

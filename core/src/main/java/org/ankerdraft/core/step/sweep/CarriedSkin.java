@@ -1,0 +1,145 @@
+package org.ankerdraft.core.step.sweep;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Combiner;
+import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.operation.Profiles;
+import org.ankerdraft.core.operation.Proofs;
+import org.ankerdraft.core.operation.Skins;
+import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.sketch.ResolvedSketch;
+import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.LoftSection;
+import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.ProfileCurve;
+import org.ankerdraft.vectors.Plane;
+import org.ankerdraft.vectors.Vec3;
+
+/**
+ * The solid that a carried profile leaves behind: a smooth skin through copies of it, as many as it
+ * takes to stray from the true one by no more than a hundredth of a millimetre.
+ */
+record CarriedSkin(BuildContext context, String stepId, ResolvedSketch profile, Carried carried) {
+  private static final double STRAY_MM = 0.01;
+  private static final double VOLUME_SHARE = 1e-4;
+  private static final double TURN_EACH_RAD = Math.toRadians(8);
+  private static final int FEWEST = 12;
+  private static final int MOST = 400;
+
+  /** Places between copies, and points of the outline there, that are looked at. */
+  private static final int PLACES = 4;
+
+  /**
+   * @param turnRad how far the profile turns in all
+   */
+  NamedShape solid(double turnRad) throws StepFailed, Ladder.Stopped {
+    ProfileCurve.Region region = profile.regions().getFirst();
+    Optional<String> folds =
+        carried.folds(region.outer().stream().flatMap(c -> c.points().stream()).toList());
+    if (folds.isPresent()) {
+      throw new StepFailed(SweepBuilder.WHAT, folds.get());
+    }
+    int copies = Math.max(FEWEST, (int) Math.ceil(turnRad / TURN_EACH_RAD));
+    double stray = Double.POSITIVE_INFINITY;
+    while (copies <= MOST) {
+      NamedShape outer = through(region.outer(), copies);
+      stray = stray(outer, region.outer(), copies);
+      if (stray <= STRAY_MM) {
+        return proved(hollow(outer, region, copies));
+      }
+      copies *= 2;
+    }
+    throw new StepFailed(
+        SweepBuilder.WHAT, "the skin would stray by " + Words.mm(stray) + " from its true shape");
+  }
+
+  private NamedShape hollow(NamedShape outer, ProfileCurve.Region region, int copies)
+      throws StepFailed, Ladder.Stopped {
+    NamedShape solid = outer;
+    for (List<ProfileCurve> hole : region.inner()) {
+      solid =
+          Combiner.combine(
+              context,
+              SweepBuilder.WHAT,
+              Combination.SUBTRACT,
+              solid,
+              through(hole, copies),
+              stepId);
+    }
+    return solid;
+  }
+
+  private List<Track.Stand> stands(int count, double shift) {
+    List<Track.Stand> out = new ArrayList<>();
+    for (int i = 0; i + shift < count; i++) {
+      Track track = carried.track();
+      out.add(track.after(track.lengthMm() * (i + shift) / (count - 1)));
+    }
+    return out;
+  }
+
+  private NamedShape through(List<ProfileCurve> contour, int copies)
+      throws StepFailed, Ladder.Stopped {
+    List<LoftSection> sections = new ArrayList<>();
+    for (Carried.Copy copy : carried.at(stands(copies, 0))) {
+      boolean isFirst = sections.isEmpty();
+      List<ProfileCurve> curves =
+          copy.of(contour).stream().map(c -> isFirst ? c : c.withTag(0)).toList();
+      sections.add(
+          new LoftSection.Contour(
+              curves, new Plane(copy.stand().at(), copy.way(profile.frame().normal()))));
+    }
+    Outcome<Derived> made = context.kernel.loftCopies(sections, context.budget());
+    if (made instanceof Outcome.Failed<Derived>(var failure)) {
+      throw new StepFailed(
+          BuildContext.failure(SweepBuilder.WHAT, Ladder.stopIfNeeded(failure), null));
+    }
+    return Naming.name(
+        made.orThrow(),
+        List.of(),
+        Prisms.Births.of(stepId, "side", "start", "end", profile.faceParts()));
+  }
+
+  /** How far the outline lies off the skin between copies. */
+  private double stray(NamedShape skin, List<ProfileCurve> contour, int copies)
+      throws StepFailed, Ladder.Stopped {
+    List<Vec3> outline = contour.stream().flatMap(c -> c.points().stream()).toList();
+    List<Carried.Copy> between = carried.at(stands(copies, 0.5));
+    double worst = 0;
+    for (int i = 0; i < PLACES; i++) {
+      Carried.Copy copy = between.get(i * (between.size() - 2) / (PLACES - 1));
+      for (int k = 0; k < PLACES; k++) {
+        Vec3 p = copy.place(outline.get(k * (outline.size() - 1) / PLACES));
+        worst = Math.max(worst, Skins.distance(context, SweepBuilder.WHAT, skin, p));
+      }
+    }
+    return worst;
+  }
+
+  private NamedShape proved(NamedShape solid) throws StepFailed, Ladder.Stopped {
+    Optional<String> fault =
+        Proofs.soundness(Proofs.Of.TOOL, solid.shape(), context.kernel, context.budget());
+    if (fault.isPresent()) {
+      throw new StepFailed(SweepBuilder.WHAT, fault.get());
+    }
+    Profiles.Measured measured = Profiles.measured(context, SweepBuilder.WHAT, profile);
+    double wanted = carried.volumeMm3(measured.areaMm2(), measured.centroid());
+    double off = Math.abs(solid.shape().mass().volumeMm3() / wanted - 1);
+    if (off > VOLUME_SHARE) {
+      throw new StepFailed(
+          SweepBuilder.WHAT,
+          "the solid differs by "
+              + Words.number(100 * off)
+              + " % from area times the way of its centroid");
+    }
+    return solid;
+  }
+}

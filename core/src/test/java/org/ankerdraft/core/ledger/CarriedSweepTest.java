@@ -1,0 +1,215 @@
+package org.ankerdraft.core.ledger;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Locale;
+import java.util.Random;
+import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.vectors.Vec3;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Profiles that twist, follow a guide, or go along paths in space, against closed forms. */
+class CarriedSweepTest {
+  private static final String BAR =
+      "{'curve':'rectangle','name':'r','width':'6 mm','height':'4 mm'}";
+
+  private static String sketch(String id, String plane, String curves) {
+    return "{'kind':'sketch','id':'" + id + "','plane':" + plane + ",'curves':[" + curves + "]},";
+  }
+
+  private static String sweep(String profile, String path, String more) {
+    return sketch("s", "{'base':'XY'}", profile)
+        + sketch("p", "{'base':'XZ'}", path)
+        + more
+        + "{'kind':'sweep','id':'w','sketch':'s','path':'p','body':'B'%s}";
+  }
+
+  private static NamedShape body(String steps, String how) {
+    return Parts.ok(steps.replace("%s", how)).bodies().get("B").named();
+  }
+
+  private static String message(String steps, String how) {
+    return Parts.build(steps.replace("%s", how)).steps().getLast().message();
+  }
+
+  private static double volume(NamedShape body) {
+    return body.shape().mass().volumeMm3();
+  }
+
+  private static void near(double value, double wanted) {
+    assertThat(value / wanted).isCloseTo(1, within(1e-4));
+  }
+
+  private static String circle(double centre, double radius) {
+    return String.format(
+        Locale.ROOT,
+        "{'curve':'circle','name':'k','centre':['%f mm','0 mm'],'diameter':'%f mm'}",
+        centre,
+        2 * radius);
+  }
+
+  /** Along a straight path each level keeps its area, and corners run along helices. */
+  @ParameterizedTest
+  @CsvSource({"90", "-200", "720"})
+  void aTwistedBar(double deg) {
+    NamedShape bar =
+        body(sweep(BAR, Parts.line("l", 0, 0, 0, 50), ""), ",'twist':'" + deg + " deg'");
+    near(volume(bar), 6 * 4 * 50);
+    double helix = Math.hypot(50, Math.hypot(3, 2) * Math.toRadians(deg));
+    assertThat(
+            bar.topology().edges().stream()
+                .filter(e -> e.lengthMm() > 10)
+                .map(Topology.Edge::lengthMm))
+        .hasSize(4)
+        .allSatisfy(l -> assertThat(l).isCloseTo(helix, within(1e-4 * helix)));
+  }
+
+  /** It turns to the side to which a screw turns that goes along. */
+  @Test
+  void aTwistTurnsRightHanded() {
+    NamedShape bar = body(sweep(BAR, Parts.line("l", 0, 0, 0, 50), ""), ",'twist':'90 deg'");
+    Vec3 low = new Vec3(3, 2, 0);
+    Vec3 high = new Vec3(-2, 3, 50);
+    assertThat(
+            bar.topology().edges().stream()
+                .anyMatch(e ->
+                    (e.start().distance(low) < 1e-5 && e.end().distance(high) < 1e-5)
+                        || (e.end().distance(low) < 1e-5 && e.start().distance(high) < 1e-5)))
+        .isTrue();
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void aTwistBesideThePathAndAlongAnArc(long seed) {
+    Random random = new Random(seed);
+    double beside = random.nextDouble(2, 8);
+    double deg = random.nextDouble(-150, 300);
+    near(
+        volume(
+            body(
+                sweep(circle(beside, 1.5), Parts.line("l", 0, 0, 0, 40), ""),
+                ",'twist':'" + deg + " deg'")),
+        Math.PI * 2.25 * 40);
+    double radius = random.nextDouble(15, 40);
+    String arc =
+        String.format(
+            Locale.ROOT,
+            "{'curve':'arc','name':'a','from':['0','0'],'centre':['%f mm','0 mm'],'to':['%f mm','%f mm'],'clockwise':true}",
+            radius,
+            radius,
+            radius);
+    near(
+        volume(body(sweep(BAR, arc, ""), ",'twist':'" + deg + " deg'")), 24 * radius * Math.PI / 2);
+  }
+
+  /** A circle whose rim goes along a leaning line makes a frustum. */
+  @ParameterizedTest
+  @CsvSource({"5, 9", "8, 3"})
+  void aLeaningGuideMakesAFrustum(double from, double to) {
+    String guide = sketch("g", "{'base':'XZ'}", Parts.line("m", from, 0, to, 30));
+    NamedShape cone =
+        body(sweep(circle(0, from), Parts.line("l", 0, 0, 0, 30), guide), ",'guide':'g'");
+    near(volume(cone), Math.PI * 30 / 3 * (from * from + from * to + to * to));
+  }
+
+  /** Along a circle's arc, a zone of a sphere: pi h / 6 (3 a a + 3 b b + h h). */
+  @Test
+  void aGuideOnACircleMakesAZoneOfASphere() {
+    String guide =
+        sketch(
+            "g",
+            "{'base':'XZ'}",
+            "{'curve':'arc','name':'m','from':['8 mm','0 mm'],'centre':['0 mm','6 mm'],'to':['8 mm','12 mm']}");
+    NamedShape zone =
+        body(sweep(circle(0, 8), Parts.line("l", 0, 0, 0, 12), guide), ",'guide':'g'");
+    near(volume(zone), Math.PI * 12 / 6 * (3 * 64 + 3 * 64 + 144));
+  }
+
+  /** A hole is carried along: a funnel of even share. */
+  @Test
+  void aHoleIsCarriedAlong() {
+    String guide = sketch("g", "{'base':'XZ'}", Parts.line("m", 6, 0, 12, 20));
+    String ring = circle(0, 6) + ",{'curve':'circle','name':'i','diameter':'8 mm'}";
+    NamedShape funnel = body(sweep(ring, Parts.line("l", 0, 0, 0, 20), guide), ",'guide':'g'");
+    near(volume(funnel), Math.PI * 20 / 3 * (36 + 72 + 144) * (1 - 16.0 / 36));
+  }
+
+  /** Up, then round in another plane, then straight on in a third. */
+  private static final String SPACE =
+      sketch(
+              "q",
+              "{'base':'YZ','offset':'0 mm'}",
+              "{'curve':'arc','name':'b','from':['0 mm','30 mm'],'centre':['20 mm','30 mm'],'to':['20 mm','50 mm'],'clockwise':true}")
+          + sketch(
+              "t",
+              "{'base':'XY','offset':'50 mm'}",
+              "{'curve':'arc','name':'c','from':['0 mm','20 mm'],'centre':['15 mm','20 mm'],'to':['15 mm','35 mm'],'clockwise':true}");
+
+  @ParameterizedTest
+  @ValueSource(strings = {"", ",'twist':'120 deg'"})
+  void aPathInSpace(String how) {
+    NamedShape rail =
+        body(sweep(BAR, Parts.line("l", 0, 0, 0, 30), SPACE), ",'onwards':['q','t']" + how);
+    near(volume(rail), 24 * (30 + Math.PI / 2 * (20 + 15)));
+    assertThat(rail.shape().mass().boxMax().x()).isCloseTo(15, within(1e-3));
+  }
+
+  /** A rod beside its path: in each bend its centroid goes round more closely or more widely. */
+  @Test
+  void besideAPathInSpace() {
+    NamedShape rod =
+        body(sweep(circle(2, 1), Parts.line("l", 0, 0, 0, 30), SPACE), ",'onwards':['q','t']");
+    // At x = 2 it is beside the first bend (in y and z), and inside the second, towards +x.
+    near(volume(rod), Math.PI * (30 + Math.PI / 2 * 20 + Math.PI / 2 * 13));
+  }
+
+  @Test
+  void aPathInSpaceWithACorner() {
+    String on = sketch("q", "{'base':'YZ'}", Parts.line("b", 0, 30, 25, 30));
+    NamedShape bar = body(sweep(BAR, Parts.line("l", 0, 0, 0, 30), on), ",'onwards':['q']");
+    near(volume(bar), 24 * 55);
+  }
+
+  @Test
+  void whatCannotBeIsSaid() {
+    String straight = sweep(circle(0, 5), Parts.line("l", 0, 0, 0, 30), "");
+    String far = sketch("g", "{'base':'XZ'}", Parts.line("m", 7, 0, 7, 30));
+    assertThat(
+            message(straight.replace("{'kind':'sweep'", far + "{'kind':'sweep'"), ",'guide':'g'"))
+        .contains("guide g misses the profile by 2 mm");
+    String above = sketch("g", "{'base':'XZ'}", Parts.line("m", 5, 4, 5, 30));
+    assertThat(
+            message(straight.replace("{'kind':'sweep'", above + "{'kind':'sweep'"), ",'guide':'g'"))
+        .contains("guide g misses the profile: it is 4 mm away from its plane");
+    String brief = sketch("g", "{'base':'XZ'}", Parts.line("m", 5, 0, 5, 20));
+    assertThat(
+            message(straight.replace("{'kind':'sweep'", brief + "{'kind':'sweep'"), ",'guide':'g'"))
+        .contains("is not met square to the path after 20");
+    assertThat(
+            message(
+                sweep(BAR, Parts.line("l", 0, 0, 0, 30) + "," + Parts.line("n", 0, 30, 9, 40), ""),
+                ",'twist':'30 deg'"))
+        .contains("the path has a corner at")
+        .contains("round it there");
+    assertThat(message(sweep(BAR, Parts.line("l", 0, 0, 20, 30), ""), ",'twist':'30 deg'"))
+        .contains("leans by 33.69");
+    assertThat(message(sweep(BAR, Parts.line("l", 0, 0, 0, 30), SPACE), ",'onwards':['t']"))
+        .contains("sketch t does not begin where the path so far ends");
+  }
+
+  /** A profile wider than the bend it goes round while it twists. */
+  @Test
+  void aTwistThatFoldsIsRefused() {
+    String arc =
+        "{'curve':'arc','name':'a','from':['0','0'],'centre':['5 mm','0 mm'],'to':['5 mm','5 mm'],'clockwise':true}";
+    String wide = "{'curve':'rectangle','name':'r','width':'4 mm','height':'14 mm'}";
+    assertThat(message(sweep(wide, arc, ""), ",'twist':'180 deg'"))
+        .contains("would run into itself after");
+  }
+}
