@@ -56,7 +56,7 @@ void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
       loft.AddWire(Turned(WireOf(sections.back()), PlaneOf(s.plane())));
     }
   }
-  loft.CheckCompatibility(!in.matched());
+  loft.CheckCompatibility(true);
   loft.Build();
   if (!loft.IsDone()) throw Refused{"refused", "the library cannot loft these profiles"};
   TopoDS_Shape result = Unwrapped(loft.Shape());

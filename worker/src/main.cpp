@@ -103,6 +103,9 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
     case Request::kLoft:
       ankerdraft::Loft(request.loft(), store, response.mutable_shape());
       break;
+    case Request::kCarry:
+      ankerdraft::Carry(request.carry(), store, response.mutable_shape());
+      break;
     case Request::kSkin:
       ankerdraft::Skin(request.skin(), store, response.mutable_shape());
       break;

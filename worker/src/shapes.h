@@ -130,6 +130,7 @@ void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, kernel::v1::Shape
 void Move(const kernel::v1::Move& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Loft(const kernel::v1::Loft& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Carry(const kernel::v1::Carry& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Skin(const kernel::v1::Skin& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void SweepAlong(const kernel::v1::SweepAlong& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void SweepRuled(const kernel::v1::SweepRuled& in, ShapeStore& store, kernel::v1::ShapeReply* out);

@@ -13,6 +13,7 @@ import org.ankerdraft.kernel.proto.Blend;
 import org.ankerdraft.kernel.proto.BlendKind;
 import org.ankerdraft.kernel.proto.BooleanKind;
 import org.ankerdraft.kernel.proto.BooleanOp;
+import org.ankerdraft.kernel.proto.Carry;
 import org.ankerdraft.kernel.proto.Curvatures;
 import org.ankerdraft.kernel.proto.CurvePoints;
 import org.ankerdraft.kernel.proto.CutByPlanes;
@@ -257,17 +258,7 @@ public final class GeometryKernel implements AutoCloseable {
    * @param isStraight from each to the next; else smoothly through all
    */
   public Outcome<Derived> loft(List<LoftSection> sections, boolean isStraight, Budget budget) {
-    return loft(sections, isStraight, false, budget);
-  }
-
-  /** Smoothly through copies of one contour: each curve goes with that in its place in the next. */
-  public Outcome<Derived> loftCopies(List<LoftSection> sections, Budget budget) {
-    return loft(sections, false, true, budget);
-  }
-
-  private Outcome<Derived> loft(
-      List<LoftSection> sections, boolean isStraight, boolean isMatched, Budget budget) {
-    Loft.Builder loft = Loft.newBuilder().setRuled(isStraight).setMatched(isMatched);
+    Loft.Builder loft = Loft.newBuilder().setRuled(isStraight);
     for (LoftSection s : sections) {
       switch (s) {
         case LoftSection.Contour(List<ProfileCurve> curves, Plane plane) ->
@@ -276,6 +267,41 @@ public final class GeometryKernel implements AutoCloseable {
       }
     }
     return askShape(r -> r.setLoft(loft), budget);
+  }
+
+  /**
+   * Where a contour has got to on its way.
+   *
+   * @param share of the way
+   * @param origin where the origin goes
+   * @param x what becomes of the vectors of length 1 along the axes: square to each other, all of
+   *     one length
+   */
+  public record CarriedTo(double share, Vec3 origin, Vec3 x, Vec3 y, Vec3 z) {}
+
+  /**
+   * What the inside of a contour leaves behind while it is moved, turned and scaled.
+   *
+   * @param copies more than five, the first of them the contour itself
+   * @param pieces into how many faces, one after the other, each side is cut
+   */
+  public Outcome<Derived> carry(
+      List<ProfileCurve> contour, Plane plane, List<CarriedTo> copies, int pieces, Budget budget) {
+    Carry.Builder carry =
+        Carry.newBuilder()
+            .setContour(Wire.wire(contour))
+            .setPlane(Wire.placement(plane))
+            .setPieces(pieces);
+    for (CarriedTo to : copies) {
+      carry
+          .addCopiesBuilder()
+          .setShare(to.share)
+          .setOrigin(Wire.vec(to.origin))
+          .setX(Wire.vec(to.x))
+          .setY(Wire.vec(to.y))
+          .setZ(Wire.vec(to.z));
+    }
+    return askShape(r -> r.setCarry(carry), budget);
   }
 
   /**

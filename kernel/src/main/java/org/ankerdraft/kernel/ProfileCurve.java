@@ -1,7 +1,6 @@
 package org.ankerdraft.kernel;
 
 import java.util.List;
-import java.util.function.UnaryOperator;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -29,43 +28,19 @@ public sealed interface ProfileCurve {
 
   /** The same curve in another place. */
   default ProfileCurve moved(Vec3 by) {
-    return mapped(by::plus, way -> way, 1);
-  }
-
-  /**
-   * What a similarity makes of it.
-   *
-   * @param place what becomes of a point
-   * @param way what becomes of a direction, which keeps its length
-   * @param scale what becomes of a length of 1
-   */
-  default ProfileCurve mapped(UnaryOperator<Vec3> place, UnaryOperator<Vec3> way, double scale) {
     return switch (this) {
-      case Line l -> new Line(l.tag, place.apply(l.start), place.apply(l.end));
-      case Arc a -> new Arc(a.tag, place.apply(a.start), place.apply(a.mid), place.apply(a.end));
-      case Circle k ->
-          new Circle(
-              k.tag,
-              place.apply(k.centre),
-              way.apply(k.normal),
-              scale * k.radius,
-              way.apply(k.seam));
+      case Line l -> new Line(l.tag, l.start.plus(by), l.end.plus(by));
+      case Arc a -> new Arc(a.tag, a.start.plus(by), a.mid.plus(by), a.end.plus(by));
+      case Circle k -> new Circle(k.tag, k.centre.plus(by), k.normal, k.radius, k.seam);
       case Ellipse e ->
-          new Ellipse(
-              e.tag,
-              place.apply(e.centre),
-              way.apply(e.normal),
-              way.apply(e.major).times(scale),
-              scale * e.minor,
-              e.from,
-              e.sweep);
+          new Ellipse(e.tag, e.centre.plus(by), e.normal, e.major, e.minor, e.from, e.sweep);
       case Spline s ->
           new Spline(
               s.tag,
-              s.poles.stream().map(place).toList(),
+              s.poles.stream().map(by::plus).toList(),
               s.degree,
               s.closed,
-              s.sampled.stream().map(place).toList());
+              s.sampled.stream().map(by::plus).toList());
     };
   }
 

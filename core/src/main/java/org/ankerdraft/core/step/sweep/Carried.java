@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Optional;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
-import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -39,10 +38,6 @@ final class Carried {
 
     Vec3 way(Vec3 v) {
       return first.in(stand, v).rotated(stand.ahead(), turnRad);
-    }
-
-    List<ProfileCurve> of(List<ProfileCurve> contour) {
-      return contour.stream().map(c -> c.mapped(this::place, this::way, scale)).toList();
     }
   }
 

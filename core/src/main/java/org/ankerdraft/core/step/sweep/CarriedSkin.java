@@ -16,31 +16,34 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.CarriedTo;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
-import org.ankerdraft.kernel.GeometryKernel.LoftSection;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
-import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 
 /**
  * The solid that a carried profile leaves behind: a smooth skin through copies of it, as many as it
  * takes to stray from the true one by no more than a hundredth of a millimetre.
+ *
+ * @param turnRad how far the profile turns in all
  */
-record CarriedSkin(BuildContext context, String stepId, ResolvedSketch profile, Carried carried) {
+record CarriedSkin(
+    BuildContext context, String stepId, ResolvedSketch profile, Carried carried, double turnRad) {
   private static final double STRAY_MM = 0.01;
   private static final double VOLUME_SHARE = 1e-4;
-  private static final double TURN_EACH_RAD = Math.toRadians(8);
+  private static final double TURN_EACH_RAD = Math.toRadians(15);
+
+  /** The mesher does not follow faces well that turn further. */
+  private static final double TURN_OF_FACE_RAD = Math.PI / 3;
+
   private static final int FEWEST = 12;
   private static final int MOST = 400;
 
   /** Places between copies, and points of the outline there, that are looked at. */
   private static final int PLACES = 4;
 
-  /**
-   * @param turnRad how far the profile turns in all
-   */
-  NamedShape solid(double turnRad) throws StepFailed, Ladder.Stopped {
+  NamedShape solid() throws StepFailed, Ladder.Stopped {
     ProfileCurve.Region region = profile.regions().getFirst();
     Optional<String> folds =
         carried.folds(region.outer().stream().flatMap(c -> c.points().stream()).toList());
@@ -59,6 +62,10 @@ record CarriedSkin(BuildContext context, String stepId, ResolvedSketch profile, 
     }
     throw new StepFailed(
         SweepBuilder.WHAT, "the skin would stray by " + Words.mm(stray) + " from its true shape");
+  }
+
+  private int pieces() {
+    return (int) Math.ceil(turnRad / TURN_OF_FACE_RAD - 1e-9);
   }
 
   private NamedShape hollow(NamedShape outer, ProfileCurve.Region region, int copies)
@@ -88,16 +95,19 @@ record CarriedSkin(BuildContext context, String stepId, ResolvedSketch profile, 
 
   private NamedShape through(List<ProfileCurve> contour, int copies)
       throws StepFailed, Ladder.Stopped {
-    List<LoftSection> sections = new ArrayList<>();
-    for (Carried.Copy copy : carried.at(stands(copies, 0))) {
-      boolean isFirst = sections.isEmpty();
-      List<ProfileCurve> curves =
-          copy.of(contour).stream().map(c -> isFirst ? c : c.withTag(0)).toList();
-      sections.add(
-          new LoftSection.Contour(
-              curves, new Plane(copy.stand().at(), copy.way(profile.frame().normal()))));
-    }
-    Outcome<Derived> made = context.kernel.loftCopies(sections, context.budget());
+    double length = carried.track().lengthMm();
+    List<CarriedTo> to =
+        carried.at(stands(copies, 0)).stream()
+            .map(c ->
+                new CarriedTo(
+                    c.stand().lengthMm() / length,
+                    c.place(Vec3.ZERO),
+                    c.way(Vec3.X).times(c.scale()),
+                    c.way(Vec3.Y).times(c.scale()),
+                    c.way(Vec3.Z).times(c.scale())))
+            .toList();
+    Outcome<Derived> made =
+        context.kernel.carry(contour, profile.frame().plane(), to, pieces(), context.budget());
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(
           BuildContext.failure(SweepBuilder.WHAT, Ladder.stopIfNeeded(failure), null));

@@ -151,8 +151,9 @@ final class SweepBuilder {
     }
     double twist = step.twist() == null ? 0 : context.values.angleRad(step.twist());
     Guide guide = step.guide() == null ? null : guide(profile, track);
-    return new CarriedSkin(context, step.id(), profile, new Carried(track, twist, guide))
-        .solid(Math.abs(twist) + track.turnRad());
+    double turn = Math.abs(twist) + track.turnRad();
+    return new CarriedSkin(context, step.id(), profile, new Carried(track, twist, guide), turn)
+        .solid();
   }
 
   private Guide guide(ResolvedSketch profile, Track track) throws StepFailed {
