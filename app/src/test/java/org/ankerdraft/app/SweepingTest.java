@@ -39,6 +39,14 @@ class SweepingTest extends InWindow {
     });
     settle();
     assertThat(volume()).isCloseTo(rod(4), within(1e-2));
+    // Twisted, it keeps its volume; undone, it is as before.
+    type("#field-twist", "90 deg");
+    robot.push(KeyCode.ENTER);
+    until(() -> text(".outcome").contains("Twisted"));
+    settle();
+    assertThat(volume()).isCloseTo(rod(4), within(1e-2));
+    robot.interact(() -> window.session().undo());
+    settle();
     // Thicker than the turn is wide: it says where, and the last good rod stays.
     robot.clickOn("#parameters");
     type("#parameter-thick", "42 mm");

@@ -3,9 +3,12 @@ package org.ankerdraft.app.card;
 import com.fasterxml.jackson.databind.node.TextNode;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
@@ -167,10 +170,14 @@ public final class SlotRows<S> {
       case Form<T> f when f.equals(FaceChoice.FORM) -> faceRow(slot);
       case Form<T> f when f.equals(EdgeChoice.LIST) -> edgesRow(slot);
       case Form<T> f when f.equals(AreaChoice.LIST) -> areasRow(slot);
-      case Form<T> f when f.equals(References.SKETCH) -> stepRow(slot, Offer.AREAS);
-      case Form<T> f when f.equals(References.PLANE) -> stepRow(slot, Offer.PLANE);
-      case Form<T> f when f.equals(References.LINES) -> stepRow(slot, Offer.LINES);
-      case ListForm<?> list when list.item().equals(References.SKETCH) -> sketchesRow(slot);
+      case Form<T> f when f.equals(References.SKETCH) -> namedRow(slot, steps(Offer.AREAS));
+      case Form<T> f when f.equals(References.PLANE) -> namedRow(slot, steps(Offer.PLANE));
+      case Form<T> f when f.equals(References.LINES) -> namedRow(slot, steps(Offer.LINES));
+      case Form<T> f when f.equals(References.BODY) -> namedRow(slot, bodies());
+      case ListForm<?> list when list.item().equals(References.SKETCH) ->
+          namesRow(slot, "Add sketch", () -> steps(Offer.AREAS));
+      case ListForm<?> list when list.item().equals(References.BODY) ->
+          namesRow(slot, "Add body", this::bodies);
       case ListForm<?> list when list.item().equals(References.COPY) -> copiesRow(slot);
       case ListForm<?> list -> listRow(slot, list);
       default -> textRow(slot);
@@ -191,7 +198,7 @@ public final class SlotRows<S> {
 
   private <T> void change(Slot.Value<S, T> slot, T value) {
     Slot.Value<S, T> now = now(slot);
-    if (now != null && !java.util.Objects.equals(value, now.value())) {
+    if (now != null && !Objects.equals(value, now.value())) {
       edit.accept(now.with().apply(value));
     }
   }
@@ -356,21 +363,35 @@ public final class SlotRows<S> {
         shown -> shown.equals(flag.yes()));
   }
 
-  @SuppressWarnings("unchecked") // references are texts
-  private <T> Node stepRow(Slot.Value<S, T> slot, Offer wanted) {
-    List<String> ids = new ArrayList<>();
-    session.document().steps().stream()
+  private List<String> steps(Offer wanted) {
+    return session.document().steps().stream()
         .filter(s -> StepKinds.of(s).offers(wanted))
         .map(Step::id)
-        .forEach(ids::add);
+        .toList();
+  }
+
+  /** Bodies that steps begin, and those that are there. */
+  private List<String> bodies() {
+    Set<String> names = new LinkedHashSet<>();
+    session.document().steps().stream()
+        .map(s -> StepKinds.of(s).startedBody())
+        .filter(Objects::nonNull)
+        .forEach(names::add);
+    session.state().ifPresent(s -> names.addAll(s.bodies().keySet()));
+    return List.copyOf(names);
+  }
+
+  @SuppressWarnings("unchecked") // the forms of references hold names
+  private <T> Node namedRow(Slot.Value<S, T> slot, List<String> known) {
+    List<String> names = new ArrayList<>(known);
     // What may be left out can be taken back.
     String none = slot.mayBeEmpty() ? slot.usual() : "";
     if (!none.isEmpty()) {
-      ids.addFirst(none);
+      names.addFirst(none);
     }
     return optionRow(
         (Slot.Value<S, String>) slot,
-        ids,
+        names,
         v -> v == null ? none : v,
         shown -> shown.equals(none) ? null : shown);
   }
@@ -517,13 +538,13 @@ public final class SlotRows<S> {
         .orElse(null);
   }
 
-  /** Sketches in order, each with a way to take it away, and a menu of those that may follow. */
-  @SuppressWarnings("unchecked") // the form of lists of sketches holds such lists
-  private <T> Node sketchesRow(Slot.Value<S, T> untyped) {
+  /** Names in order, each with a way to take it away, and a menu of those that may follow. */
+  @SuppressWarnings("unchecked") // the form of lists of references holds lists of names
+  private <T> Node namesRow(Slot.Value<S, T> untyped, String adding, Supplier<List<String>> known) {
     Slot.Value<S, List<String>> slot = (Slot.Value<S, List<String>>) untyped;
     VBox list = new VBox();
     list.getStyleClass().add("choices");
-    MenuButton add = new MenuButton("Add sketch");
+    MenuButton add = new MenuButton(adding);
     add.setId(inputId(slot));
     add.getStyleClass().add("link");
     VBox column = new VBox(list, add);
@@ -531,6 +552,9 @@ public final class SlotRows<S> {
     refreshers.add(() -> {
       List<String> now = now(slot) == null ? List.of() : now(slot).value();
       list.getChildren().clear();
+      if (now.isEmpty() && !slot.usual().isEmpty()) {
+        list.getChildren().add(second(slot.usual()));
+      }
       for (int i = 0; i < now.size(); i++) {
         int n = i;
         list.getChildren()
@@ -539,9 +563,7 @@ public final class SlotRows<S> {
                     now.get(i), "", () -> change(slot, Slots.without(now(slot).value(), n))));
       }
       add.getItems().clear();
-      session.document().steps().stream()
-          .filter(s -> StepKinds.of(s).offers(Offer.AREAS))
-          .map(Step::id)
+      known.get().stream()
           .filter(id -> !now.contains(id))
           .forEach(id -> {
             MenuItem item = new MenuItem(id);

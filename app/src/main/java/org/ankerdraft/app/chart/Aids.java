@@ -129,7 +129,12 @@ public final class Aids {
     if (state.bodies().size() < 2 || known.offers(Offer.PLANE) || known.offers(Offer.LINES)) {
       return List.of();
     }
-    return known.inputs().stream().flatMap(this::bodies).distinct().map(this::mark).toList();
+    return known.inputs().stream()
+        .flatMap(this::bodies)
+        .filter(b -> !b.isSurface())
+        .distinct()
+        .map(this::mark)
+        .toList();
   }
 
   private Stream<Body> bodies(Input input) {

@@ -40,7 +40,7 @@ public final class Profiles {
           what,
           filled.openAt() == null
               ? "sketch " + id + " encloses no area"
-              : filled.openAt() + "; close it, or give it a wall");
+              : filled.openAt() + "; close it, give it a wall, or make a surface of it");
     }
     Prisms.checkProfile(
         context, what, filled.regions(), filled.frame().plane(), filled.nameByTag());
