@@ -178,6 +178,8 @@ public final class SlotRows<S> {
           namesRow(slot, "Add sketch", () -> steps(Offer.AREAS));
       case ListForm<?> list when list.item().equals(References.BODY) ->
           namesRow(slot, "Add body", this::bodies);
+      case ListForm<?> list when list.item().equals(References.STEP) ->
+          namesRow(slot, "Add step", this::changingSteps);
       case ListForm<?> list when list.item().equals(References.COPY) -> copiesRow(slot);
       case ListForm<?> list -> listRow(slot, list);
       default -> textRow(slot);
@@ -366,6 +368,14 @@ public final class SlotRows<S> {
   private List<String> steps(Offer wanted) {
     return session.document().steps().stream()
         .filter(s -> StepKinds.of(s).offers(wanted))
+        .map(Step::id)
+        .toList();
+  }
+
+  /** Steps that changed bodies instead of beginning one. */
+  private List<String> changingSteps() {
+    return session.document().steps().stream()
+        .filter(s -> StepKinds.of(s).startedBody() == null && !StepKinds.of(s).offers(Offer.LINES))
         .map(Step::id)
         .toList();
   }

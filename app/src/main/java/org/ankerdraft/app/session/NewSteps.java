@@ -113,9 +113,18 @@ public final class NewSteps implements Picks {
   public Optional<String> repeatable() {
     return session
         .selectedStep()
-        .filter(NewSteps::hasTool)
+        .filter(s -> hasTool(s) || changesOneBody(s))
         .or(() -> session.document().steps().stream().filter(NewSteps::hasTool).reduce((a, b) -> b))
         .map(Step::id);
+  }
+
+  private boolean changesOneBody(Step step) {
+    return StepKinds.of(step).startedBody() == null
+        && session
+            .state()
+            .flatMap(s -> s.step(step.id()))
+            .filter(r -> r.bodies().size() == 1)
+            .isPresent();
   }
 
   private static boolean hasTool(Step step) {

@@ -16,6 +16,7 @@ import org.ankerdraft.core.kinds.KnownStep;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Difference;
 import org.ankerdraft.core.operation.EdgeSet;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Inputs.Input;
@@ -206,7 +207,13 @@ final class PartBuild implements Runs.Building {
                 .filter(s -> s.combination() != null)
                 .map(s ->
                     new Tools.Source(
-                        s.combination(), s.body(), () -> known.tool(contextOf(known, ahead)))));
+                        s.combination(), s.body(), () -> known.tool(contextOf(known, ahead))))
+                .or(() ->
+                    ahead
+                        .change(id)
+                        .map(c ->
+                            new Difference(contextOf(known, ahead), id, c.before(), c.after())
+                                .asTool())));
   }
 
   /** The values that a step may read: those its key is made of. */

@@ -29,6 +29,7 @@ final class Surroundings {
   private final Map<String, ResolvedSketch> sketches = new HashMap<>();
   private final Map<String, String> sketchKeys = new HashMap<>();
   private final Map<String, Step> steps = new HashMap<>();
+  private final Map<String, Change> changes = new HashMap<>();
   private final Map<String, byte[]> files;
   private final Direction pull;
   private final SheetProcess sheet;
@@ -60,6 +61,7 @@ final class Surroundings {
     sketches.putAll(other.sketches);
     sketchKeys.putAll(other.sketchKeys);
     steps.putAll(other.steps);
+    changes.putAll(other.changes);
     files = other.files;
     pull = other.pull;
     sheet = other.sheet;
@@ -72,11 +74,26 @@ final class Surroundings {
       steps.put(stepId, step);
       bodies.keySet().removeAll(StepKinds.of(step).consumedBodies());
     }
+    if (result.bodies().size() == 1) {
+      Body after = result.bodies().getFirst();
+      Body was = bodies.get(after.name());
+      if (was != null) {
+        changes.put(stepId, new Change(was, after));
+      }
+    }
     result.bodies().forEach(b -> bodies.put(b.name(), b));
     if (result.sketch() != null) {
       sketches.put(stepId, result.sketch());
       sketchKeys.put(stepId, key);
     }
+  }
+
+  /** What a step made of the one body that it changed. */
+  record Change(Body before, Body after) {}
+
+  /** Empty for a step that changed no body, or several. */
+  Optional<Change> change(String stepId) {
+    return Optional.ofNullable(changes.get(stepId));
   }
 
   /** A step that stands before and was built. */

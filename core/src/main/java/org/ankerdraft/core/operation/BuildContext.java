@@ -169,7 +169,7 @@ public final class BuildContext {
                 what,
                 "step "
                     + step
-                    + " cannot be repeated: only a step before this one that unites something with a"
+                    + " cannot be repeated: only a step before this one that adds something to a"
                     + " body or takes something from it can"));
   }
 

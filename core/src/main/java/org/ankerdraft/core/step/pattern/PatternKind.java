@@ -41,7 +41,7 @@ public final class PatternKind extends StepKind<Pattern> {
           .label("Repeats steps")
           .usual("the whole body")
           .about(
-              "ids of earlier steps that united something with a body or took something from it;"
+              "ids of earlier steps that added something to a body or took something from it;"
                   + " left out = the whole body is repeated and united");
   private static final Field<Pattern, Way> WAY =
       Field.<Pattern, Way>of("way", WAYS, Pattern::way)
