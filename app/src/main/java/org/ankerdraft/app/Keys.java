@@ -23,7 +23,7 @@ final class Keys {
   void pressed(KeyEvent e) {
     if (held.isRepeated(e) && actsOnce(e)) {
       e.consume();
-    } else if (!e.isShortcutDown() && window.isPencils(e)) {
+    } else if (!e.isShortcutDown() && !isSecondStroke(e) && window.isPencils(e)) {
       e.consume();
     } else if (e.isShortcutDown()) {
       if (withModifier(e)) {
@@ -34,6 +34,11 @@ final class Keys {
     } else if (!window.isTyping()) {
       plain(e);
     }
+  }
+
+  /** While a station stands open its second letter is meant, also where one is drawing. */
+  private boolean isSecondStroke(KeyEvent e) {
+    return e.getCode().isLetterKey() && !window.isTyping() && strokes.isWaiting();
   }
 
   void released() {

@@ -21,13 +21,18 @@ final class Strokes {
     this.rail = rail;
   }
 
+  /** Whether a station stands open for its second letter. */
+  boolean isWaiting() {
+    return !first.isEmpty() && System.nanoTime() - since < WAIT_NANOS;
+  }
+
   /** Takes a key; whether it was one of ours. */
   boolean pressed(KeyEvent e) {
     if (!e.getCode().isLetterKey() || e.isAltDown()) {
       return false;
     }
     String letter = e.getCode().getName();
-    if (!first.isEmpty() && System.nanoTime() - since < WAIT_NANOS) {
+    if (isWaiting()) {
       String both = first + " " + letter;
       first = "";
       rail.closeMenu();

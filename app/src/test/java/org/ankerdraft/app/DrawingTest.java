@@ -7,6 +7,7 @@ import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.sketch.SketchCurve;
 import org.ankerdraft.core.sketch.constraint.Relation;
+import org.ankerdraft.core.step.extrude.Extrude;
 import org.ankerdraft.core.step.sketch.Sketch;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
@@ -59,6 +60,21 @@ class DrawingTest extends DrawingWindow {
         window.session().progressShare() < 0
             && window.session().state().isPresent()
             && window.session().state().get().part().equals(window.session().document()));
+  }
+
+  /** A station that stands open takes the second letter, which is a tool's as well. */
+  @Test
+  void theSecondStrokeIsNotTheTools() throws Exception {
+    begin();
+    key(KeyCode.R);
+    click(-10, -10);
+    click(15, 5);
+    until(() -> sketch().curves().size() == 4);
+    key(KeyCode.S, KeyCode.E);
+    until(() -> onFx(() -> window.session().document().steps().getLast()) instanceof Extrude);
+    settle();
+    assertThat(onFx(() -> window.pencil().isOn())).isFalse();
+    assertThat(volume()).isCloseTo(25.0 * 15 * 10, within(1.0));
   }
 
   @Test
