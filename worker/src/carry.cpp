@@ -3,10 +3,7 @@
 #include <algorithm>
 #include <vector>
 
-#include <BRepAdaptor_Curve.hxx>
 #include <BRepBuilderAPI_MakeFace.hxx>
-#include <BRepBuilderAPI_MakeSolid.hxx>
-#include <BRepBuilderAPI_Sewing.hxx>
 #include <BRepBuilderAPI_Transform.hxx>
 #include <BRep_Tool.hxx>
 #include <BSplCLib.hxx>
@@ -20,10 +17,9 @@
 #include <TColStd_Array2OfReal.hxx>
 #include <TColgp_Array1OfPnt.hxx>
 #include <TColgp_Array2OfPnt.hxx>
-#include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
-#include <TopoDS_Shell.hxx>
 
+#include "sewn.h"
 #include "shapes.h"
 #include "wires.h"
 
@@ -34,7 +30,6 @@ using namespace kernel::v1;
 namespace {
 
 constexpr int kDegree = 5;
-constexpr double kSewing = 1e-5;
 
 gp_XYZ Carried(const CarriedTo& to, const gp_XYZ& p) {
   return VectorOf(to.origin()).XYZ() + VectorOf(to.x()).XYZ() * p.X() + VectorOf(to.y()).XYZ() * p.Y() +
@@ -152,28 +147,21 @@ void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
   const std::vector<TaggedEdge> tagged = EdgesOf(in.contour());
   const TopoDS_Wire contour = WireOf(tagged);
   const Along along(in);
-  std::vector<std::vector<TopoDS_Face>> sides;
-  BRepBuilderAPI_Sewing sewing(kSewing);
-  for (const TaggedEdge& e : tagged) {
-    sides.push_back(SideOf(e.edge, in, along));
-    for (const TopoDS_Face& side : sides.back()) sewing.Add(side);
-  }
-  const TopoDS_Face start = CapOf(contour, plane, in.copies(0));
-  const TopoDS_Face end = CapOf(contour, plane, in.copies(in.copies_size() - 1));
-  sewing.Add(start);
-  sewing.Add(end);
-  sewing.Perform();
-  TopExp_Explorer shell(sewing.SewedShape(), TopAbs_SHELL);
-  if (!shell.More()) throw Refused{"refused", "the sides of the skin do not meet"};
-  BRepBuilderAPI_MakeSolid solid(TopoDS::Shell(shell.Current()));
-  TopoDS_Shape result = solid.Shape();
-  TurnOutwards(result);
+  std::vector<TopoDS_Face> all;
+  std::vector<int> tags;
+  for (const TaggedEdge& e : tagged)
+    for (const TopoDS_Face& side : SideOf(e.edge, in, along)) {
+      all.push_back(side);
+      tags.push_back(e.tag);
+    }
+  all.push_back(CapOf(contour, plane, in.copies(0)));
+  all.push_back(CapOf(contour, plane, in.copies(in.copies_size() - 1)));
+  std::vector<TopoDS_Shape> become;
+  const TopoDS_Shape result = SewnSolid(all, become);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
-  for (size_t i = 0; i < sides.size(); ++i)
-    for (const TopoDS_Face& side : sides[i])
-      AddCurveOrigins(Only(sewing.Modified(side)), ORIGIN_CURVE, tagged[i].tag, faces, out);
-  AddCurveOrigins(Only(sewing.Modified(start)), ORIGIN_START_CAP, 0, faces, out);
-  AddCurveOrigins(Only(sewing.Modified(end)), ORIGIN_END_CAP, 0, faces, out);
+  for (size_t i = 0; i < tags.size(); ++i) AddCurveOrigins(Only(become[i]), ORIGIN_CURVE, tags[i], faces, out);
+  AddCurveOrigins(Only(become[tags.size()]), ORIGIN_START_CAP, 0, faces, out);
+  AddCurveOrigins(Only(become.back()), ORIGIN_END_CAP, 0, faces, out);
   Describe(result, store, out);
 }
 

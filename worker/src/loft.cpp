@@ -1,5 +1,6 @@
 #include <BRepExtrema_DistShapeShape.hxx>
 #include <BRepAdaptor_Curve.hxx>
+#include <BRepBuilderAPI_MakeFace.hxx>
 #include <BRepBuilderAPI_MakeVertex.hxx>
 #include <BRepOffsetAPI_ThruSections.hxx>
 #include <BRep_Tool.hxx>
@@ -7,7 +8,9 @@
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 
+#include "sewn.h"
 #include "shapes.h"
+#include "square.h"
 #include "wires.h"
 
 namespace ankerdraft {
@@ -42,9 +45,51 @@ void AddCap(const TopoDS_Shape& cap, OriginKind kind, const TopTools_IndexedMapO
   AddCurveOrigins(one, kind, 0, faces, out);
 }
 
+void AddSides(const std::vector<std::vector<TaggedEdge>>& sections, const TopoDS_Shape& start, const TopoDS_Shape& end,
+              const TopTools_IndexedMapOfShape& faces, ShapeReply* out) {
+  AddCap(start, ORIGIN_START_CAP, faces, out);
+  AddCap(end, ORIGIN_END_CAP, faces, out);
+  for (int f = 1; f <= faces.Extent(); ++f) {
+    if (faces(f).IsSame(start) || faces(f).IsSame(end)) continue;
+    for (const auto& section : sections) {
+      const int tag = CurveUnder(TopoDS::Face(faces(f)), section);
+      if (tag == 0) continue;
+      TopTools_ListOfShape one;
+      one.Append(faces(f));
+      AddCurveOrigins(one, ORIGIN_CURVE, tag, faces, out);
+      break;
+    }
+  }
+}
+
+// Leaves the planes of its ends square to them.
+void SquareLoft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
+  std::vector<std::vector<TaggedEdge>> sections;
+  std::vector<TopoDS_Wire> contours;
+  std::vector<gp_Pln> planes;
+  for (const LoftSection& s : in.sections()) {
+    if (s.has_point()) throw Refused{"refused", "a loft that ends square to its profiles does not go to a point"};
+    sections.push_back(EdgesOf(s.contour()));
+    planes.push_back(PlaneOf(s.plane()));
+    contours.push_back(Turned(WireOf(sections.back()), planes.back()));
+  }
+  std::vector<TopoDS_Face> all = SquareSides(contours, planes, in.square_start(), in.square_end());
+  const size_t sides = all.size();
+  all.push_back(BRepBuilderAPI_MakeFace(planes.front(), contours.front(), true).Face());
+  all.push_back(BRepBuilderAPI_MakeFace(planes.back(), contours.back(), true).Face());
+  std::vector<TopoDS_Shape> become;
+  const TopoDS_Shape result = SewnSolid(all, become);
+  AddSides(sections, become[sides], become[sides + 1], Numbered(result).faces, out);
+  Describe(result, store, out);
+}
+
 }  // namespace
 
 void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
+  if (in.square_start() || in.square_end()) {
+    SquareLoft(in, store, out);
+    return;
+  }
   BRepOffsetAPI_ThruSections loft(true, in.ruled(), 1e-6);
   std::vector<std::vector<TaggedEdge>> sections;
   for (const LoftSection& s : in.sections()) {
@@ -61,20 +106,7 @@ void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
   if (!loft.IsDone()) throw Refused{"refused", "the library cannot loft these profiles"};
   TopoDS_Shape result = Unwrapped(loft.Shape());
   TurnOutwards(result);
-  const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
-  AddCap(loft.FirstShape(), ORIGIN_START_CAP, faces, out);
-  AddCap(loft.LastShape(), ORIGIN_END_CAP, faces, out);
-  for (int f = 1; f <= faces.Extent(); ++f) {
-    if (faces(f).IsSame(loft.FirstShape()) || faces(f).IsSame(loft.LastShape())) continue;
-    for (const auto& section : sections) {
-      const int tag = CurveUnder(TopoDS::Face(faces(f)), section);
-      if (tag == 0) continue;
-      TopTools_ListOfShape one;
-      one.Append(faces(f));
-      AddCurveOrigins(one, ORIGIN_CURVE, tag, faces, out);
-      break;
-    }
-  }
+  AddSides(sections, loft.FirstShape(), loft.LastShape(), Numbered(result).faces, out);
   Describe(result, store, out);
 }
 

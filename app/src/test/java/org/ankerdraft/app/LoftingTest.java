@@ -32,6 +32,11 @@ class LoftingTest extends InWindow {
     robot.clickOn("top");
     settle();
     assertThat(volume()).isCloseTo(Math.PI * 30 / 3 * (100 + 25 + 50), within(1e-1));
+    robot.interact(
+        () -> robot.lookup("#field-squareEnd").<String>queryComboBox().setValue("square to it"));
+    until(() -> volume() < 0.95 * Math.PI * 30 / 3 * (100 + 25 + 50));
+    robot.interact(() -> window.session().undo());
+    settle();
     robot.interact(() -> window.session().undo());
     until(() ->
         onFx(() -> ((Loft) window.session().document().steps().getLast()).sketches().size() == 1));

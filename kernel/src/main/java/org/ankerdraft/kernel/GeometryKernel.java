@@ -253,12 +253,27 @@ public final class GeometryKernel implements AutoCloseable {
   }
 
   /**
+   * How a loft goes.
+   *
+   * @param isStraight from each section to the next; else smoothly through all
+   * @param isSquareAtStart whether it leaves the plane of the first square to it; not if straight
+   * @param isSquareAtEnd whether it comes so to the plane of the last
+   */
+  public record LoftGoing(boolean isStraight, boolean isSquareAtStart, boolean isSquareAtEnd) {
+    public static final LoftGoing STRAIGHT = new LoftGoing(true, false, false);
+  }
+
+  /**
    * The solid whose skin goes through contours, in their order.
    *
-   * @param isStraight from each to the next; else smoothly through all
+   * @param going from one to the next
    */
-  public Outcome<Derived> loft(List<LoftSection> sections, boolean isStraight, Budget budget) {
-    Loft.Builder loft = Loft.newBuilder().setRuled(isStraight);
+  public Outcome<Derived> loft(List<LoftSection> sections, LoftGoing going, Budget budget) {
+    Loft.Builder loft =
+        Loft.newBuilder()
+            .setRuled(going.isStraight)
+            .setSquareStart(going.isSquareAtStart)
+            .setSquareEnd(going.isSquareAtEnd);
     for (LoftSection s : sections) {
       switch (s) {
         case LoftSection.Contour(List<ProfileCurve> curves, Plane plane) ->

@@ -85,6 +85,62 @@ class LoftTest {
         .isCloseTo(expected, within(1e-4 * expected));
   }
 
+  /**
+   * Square to its ends the radius goes from one to the other as 3 t t - 2 t t t, with one end as t
+   * t: turned bodies, integrated by hand.
+   */
+  @ParameterizedTest
+  @CsvSource({"10, 4, 20", "5, 12, 15", "8, 7, 40"})
+  void squareToTheEnds(double from, double to, double high) {
+    String sections = at("s", 0, circle(2 * from)) + at("t", high, circle(2 * to));
+    double d = to - from;
+    double both = Math.PI * high * (from * from + from * d + 13.0 / 35 * d * d);
+    double start = Math.PI * high * (from * from + 2.0 / 3 * from * d + d * d / 5);
+    double end = Math.PI * high * (from * from + 4.0 / 3 * from * d + 8.0 / 15 * d * d);
+    String square = ",'squareStart':%s,'squareEnd':%s";
+    assertThat(volume(sections + loft(String.format(square, true, true), "s", "t")))
+        .isCloseTo(both, within(1e-6 * both));
+    assertThat(volume(sections + loft(String.format(square, true, false), "s", "t")))
+        .isCloseTo(start, within(1e-6 * start));
+    assertThat(volume(sections + loft(String.format(square, false, true), "s", "t")))
+        .isCloseTo(end, within(1e-6 * end));
+  }
+
+  /** Profiles of other kinds, and more of them, with a hole: the proof measures the angles. */
+  @Test
+  void squareToTheEndsOfUnlikeProfiles() {
+    String square = ",'squareStart':true,'squareEnd':true";
+    String bottle =
+        at("s", 0, rectangle(30, 20))
+            + at("t", 25, circle(26))
+            + at("u", 40, circle(14))
+            + loft(square, "s", "t", "u");
+    NamedShape body = Parts.ok(bottle).bodies().get("B").named();
+    assertThat(body.faceNames()).contains(FaceName.read("l/start"), FaceName.read("l/end"));
+    int start = body.face(FaceName.read("l/start"));
+    assertThat(body.topology().edges().stream().filter(e -> e.faces().contains(start)))
+        .hasSizeGreaterThanOrEqualTo(4)
+        .allSatisfy(e -> assertThat(e.angleRad()).isCloseTo(Math.PI / 2, within(1e-6)));
+    String tube =
+        at("s", 0, circle(20) + ",{'curve':'circle','name':'i','diameter':'16 mm'}")
+            + at("t", 20, circle(10) + ",{'curve':'circle','name':'i','diameter':'6 mm'}")
+            + loft(square, "s", "t");
+    double outer = 100 - 50 + 13.0 / 35 * 25;
+    double inner = 64 - 40 + 13.0 / 35 * 25;
+    assertThat(volume(tube))
+        .isCloseTo(Math.PI * 20 * (outer - inner), within(1e-5 * Math.PI * 20 * outer));
+  }
+
+  @Test
+  void aPointHasNoSquareEnd() {
+    assertThat(
+            message(
+                at("s", 0, circle(20))
+                    + at("t", 20, POINT)
+                    + loft(",'squareStart':true", "s", "t")))
+        .contains("a loft to a point goes as it comes");
+  }
+
   /** To a point: a third of the prism. */
   @ParameterizedTest
   @ValueSource(strings = {"last", "first"})

@@ -16,6 +16,7 @@ import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.LoftGoing;
 import org.ankerdraft.kernel.GeometryKernel.LoftSection;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
@@ -72,7 +73,7 @@ record Spire(BuildContext context, String what, String stepId, ResolvedSketch sk
     Outcome<Derived> made =
         context.kernel.loft(
             List.of(new LoftSection.Contour(moved, plane), new LoftSection.Point(tip)),
-            true,
+            LoftGoing.STRAIGHT,
             context.budget());
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), null));

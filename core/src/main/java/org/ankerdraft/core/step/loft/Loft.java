@@ -11,6 +11,8 @@ import org.ankerdraft.core.step.Step;
  * @param sketches one area each; the first and the last may hold a single point instead
  * @param isStraight whether it goes straight from each profile to the next; else smoothly through
  *     all
+ * @param isSquareAtStart whether its sides leave the plane of the first profile square to it
+ * @param isSquareAtEnd whether its sides come to the plane of the last square to it
  * @param body name of the new body
  * @param targets bodies that the solid is used with; none for the only one
  */
@@ -18,6 +20,8 @@ public record Loft(
     Head head,
     List<String> sketches,
     boolean isStraight,
+    boolean isSquareAtStart,
+    boolean isSquareAtEnd,
     Use use,
     String body,
     List<String> targets)

@@ -26,6 +26,7 @@ import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
+import org.ankerdraft.kernel.GeometryKernel.LoftGoing;
 import org.ankerdraft.kernel.GeometryKernel.LoftSection;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
@@ -42,6 +43,9 @@ final class LoftBuilder {
 
   /** Points of a curve between the ends that are looked at. */
   private static final int PLACES = 6;
+
+  /** So far sides may stand off the square at an end that asks for it. */
+  private static final double SQUARE_RAD = 1e-4;
 
   private final BuildContext context;
   private final Loft step;
@@ -89,6 +93,7 @@ final class LoftBuilder {
       sections.add(section(step.sketches().get(i), isEnd));
     }
     mustLieApart(sections);
+    mustTakeEnds(sections);
     NamedShape solid = hollow(sections);
     Optional<String> fault = fault(solid, sections);
     if (fault.isPresent()) {
@@ -140,6 +145,20 @@ final class LoftBuilder {
         throw new StepFailed(
             WHAT, "sketches " + a.id + " and " + b.id + " lie in one plane, one in the other");
       }
+    }
+  }
+
+  private LoftGoing going() {
+    boolean isSmooth = !step.isStraight();
+    return new LoftGoing(
+        step.isStraight(), isSmooth && step.isSquareAtStart(), isSmooth && step.isSquareAtEnd());
+  }
+
+  private void mustTakeEnds(List<Section> sections) throws StepFailed {
+    boolean isToPoint = sections.getFirst().isPoint() || sections.getLast().isPoint();
+    if (isToPoint && (going().isSquareAtStart() || going().isSquareAtEnd())) {
+      throw new StepFailed(
+          WHAT, "a loft to a point goes as it comes; its ends cannot be square to their planes");
     }
   }
 
@@ -217,7 +236,7 @@ final class LoftBuilder {
       }
       asked.add(new LoftSection.Contour(contour, s.sketch.frame().plane()));
     }
-    Outcome<Derived> made = context.kernel.loft(asked, step.isStraight(), context.budget());
+    Outcome<Derived> made = context.kernel.loft(asked, going(), context.budget());
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
@@ -259,7 +278,18 @@ final class LoftBuilder {
         return off;
       }
     }
-    return Optional.empty();
+    return going().isSquareAtStart() && !isSquare(solid, "start")
+            || going().isSquareAtEnd() && !isSquare(solid, "end")
+        ? Optional.of("its sides do not stand square on the plane of its end")
+        : Optional.empty();
+  }
+
+  /** Whether all sides stand square on an end. */
+  private boolean isSquare(NamedShape solid, String end) {
+    int cap = solid.face(FaceName.of(step.id(), end));
+    return solid.topology().edges().stream()
+        .filter(e -> e.faces().contains(cap))
+        .allMatch(e -> Math.abs(e.angleRad() - Math.PI / 2) < SQUARE_RAD);
   }
 
   private Optional<String> wrongEnd(NamedShape solid, Section s, boolean isStart)

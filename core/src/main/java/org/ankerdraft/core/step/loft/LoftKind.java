@@ -36,6 +36,18 @@ public final class LoftKind extends StepKind<Loft> {
       Field.<Loft, Boolean>of("straight", new FlagForm("smoothly", "straight"), Loft::isStraight)
           .label("Goes")
           .about("straight from each profile to the next; else smoothly through all");
+  private static final Field<Loft, Boolean> SQUARE_START =
+      Field.<Loft, Boolean>of(
+              "squareStart", new FlagForm("as it comes", "square to it"), Loft::isSquareAtStart)
+          .label("Leaves the first")
+          .shownIf(s -> !s.isStraight())
+          .about("true: its sides leave the plane of the first profile square to it");
+  private static final Field<Loft, Boolean> SQUARE_END =
+      Field.<Loft, Boolean>of(
+              "squareEnd", new FlagForm("as it comes", "square to it"), Loft::isSquareAtEnd)
+          .label("Reaches the last")
+          .shownIf(s -> !s.isStraight())
+          .about("true: its sides come to the plane of the last profile square to it");
   private static final Field<Loft, Use> USE = StepFields.use(Loft::use);
   private static final Field<Loft, String> BODY =
       StepFields.<Loft>newBody(Loft::body).shownIf(s -> s.use().makesBody());
@@ -46,10 +58,17 @@ public final class LoftKind extends StepKind<Loft> {
     super(
         "loft",
         Loft.class,
-        List.of(SKETCHES, STRAIGHT, USE, BODY, TARGETS),
+        List.of(SKETCHES, STRAIGHT, SQUARE_START, SQUARE_END, USE, BODY, TARGETS),
         (head, v) ->
             new Loft(
-                head, v.get(SKETCHES), v.is(STRAIGHT), v.get(USE), v.get(BODY), v.get(TARGETS)),
+                head,
+                v.get(SKETCHES),
+                v.is(STRAIGHT),
+                v.is(SQUARE_START),
+                v.is(SQUARE_END),
+                v.get(USE),
+                v.get(BODY),
+                v.get(TARGETS)),
         new Rail(Stage.SHAPE, "Loft", 'G', "through profiles sections blend transition", false));
   }
 
@@ -95,6 +114,8 @@ public final class LoftKind extends StepKind<Loft> {
             new Loft(
                 picks.head("loft"),
                 List.of(sketch),
+                false,
+                false,
                 false,
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,

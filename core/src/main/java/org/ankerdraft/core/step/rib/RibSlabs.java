@@ -25,6 +25,7 @@ import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.sketch.edit.WallAreas;
 import org.ankerdraft.kernel.Derived;
+import org.ankerdraft.kernel.GeometryKernel.LoftGoing;
 import org.ankerdraft.kernel.GeometryKernel.LoftSection;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.vectors.Plane;
@@ -176,7 +177,7 @@ final class RibSlabs {
     sections.add(
         new LoftSection.Contour(
             wall(piece, foot, frame).regions().getFirst().outer(), frame.plane()));
-    Outcome<Derived> made = context.kernel.loft(sections, true, context.budget());
+    Outcome<Derived> made = context.kernel.loft(sections, LoftGoing.STRAIGHT, context.budget());
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
