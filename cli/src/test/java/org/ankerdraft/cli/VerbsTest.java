@@ -75,6 +75,59 @@ class VerbsTest {
         .isEqualTo("prism, draft tool");
   }
 
+  private String withSkin(String depth) throws Exception {
+    Path file = folder.resolve("skin.json");
+    Files.writeString(
+        file,
+        Files.readString(Path.of(part(depth)))
+            .replace(
+                "\"body\": \"Body\"}]}",
+                "\"body\": \"Body\"}, {\"kind\": \"copyFaces\", \"id\": \"k\", \"faces\": [{\"choose\": \"face\", \"name\": \"box/start\"}], \"newBody\": \"Skin\"}]}"));
+    return file.toString();
+  }
+
+  /** A surface has an area and no volume; it is not checked, and that is said. */
+  @Test
+  void surfacesAreToldApart() throws Exception {
+    String file = withSkin("2 mm");
+    Ran ran = run("build", file, "--json");
+    assertThat(ran.exit).isZero();
+    JsonNode skin = ran.json().path("bodies").path(1);
+    assertThat(skin.path("kind").asText()).isEqualTo("surface");
+    assertThat(skin.has("volumeMm3")).isFalse();
+    assertThat(skin.path("areaMm2").asDouble()).isCloseTo(1200, within(1e-6));
+    assertThat(run("build", file).out)
+        .contains("body Body: ")
+        .contains("surface Skin: 1200.000 mm², 1 faces");
+    Ran checked = run("check", file);
+    assertThat(checked.err).contains("not checked: Skin, which is a surface");
+    assertThat(checked.exit).isEqualTo(run("check", part("2 mm")).exit);
+    assertThat(run("unfold", file, "--body", "Skin").err).contains("Skin is a surface");
+    assertThat(run("measure", file, "--json").exit).isZero();
+  }
+
+  /** From its file's cache a surface comes back as one. */
+  @Test
+  void aSurfaceComesBackFromItsFile() throws Exception {
+    String kept = folder.resolve("kept.anker").toString();
+    assertThat(run("export", withSkin("2 mm"), kept).exit).isZero();
+    JsonNode bodies = run("build", kept, "--json").json().path("bodies");
+    assertThat(bodies.path(1).path("kind").asText()).isEqualTo("surface");
+    assertThat(bodies.path(1).path("areaMm2").asDouble()).isCloseTo(1200, within(1e-6));
+  }
+
+  @Test
+  void ofSurfacesAloneNothingIsChecked() throws Exception {
+    Path file = folder.resolve("alone.json");
+    Files.writeString(
+        file,
+        Files.readString(Path.of(part("2 mm")))
+            .replace("\"body\": \"Body\"", "\"use\": \"surface\""));
+    Ran ran = run("check", file.toString());
+    assertThat(ran.exit).isEqualTo(2);
+    assertThat(ran.err).contains("there is no solid, only a surface, to check");
+  }
+
   @Test
   void namesListsEveryFaceAndEdge() throws Exception {
     Ran ran = run("names", part("2 mm"), "--json");

@@ -559,8 +559,16 @@ public final class SlotRows<S> {
     add.getStyleClass().add("link");
     VBox column = new VBox(list, add);
     column.getStyleClass().add("choice-box");
+    List<List<String>> shown = new ArrayList<>();
     refreshers.add(() -> {
       List<String> now = now(slot) == null ? List.of() : now(slot).value();
+      List<String> more = known.get().stream().filter(id -> !now.contains(id)).toList();
+      // What is told meanwhile must not take the open menu from under the pointer.
+      if (shown.equals(List.of(now, more))) {
+        return;
+      }
+      shown.clear();
+      shown.addAll(List.of(now, more));
       list.getChildren().clear();
       if (now.isEmpty() && !slot.usual().isEmpty()) {
         list.getChildren().add(second(slot.usual()));
@@ -573,13 +581,11 @@ public final class SlotRows<S> {
                     now.get(i), "", () -> change(slot, Slots.without(now(slot).value(), n))));
       }
       add.getItems().clear();
-      known.get().stream()
-          .filter(id -> !now.contains(id))
-          .forEach(id -> {
-            MenuItem item = new MenuItem(id);
-            item.setOnAction(e -> change(slot, Slots.added(now(slot).value(), id)));
-            add.getItems().add(item);
-          });
+      more.forEach(id -> {
+        MenuItem item = new MenuItem(id);
+        item.setOnAction(e -> change(slot, Slots.added(now(slot).value(), id)));
+        add.getItems().add(item);
+      });
     });
     return row(slot.label(), column);
   }

@@ -3,12 +3,24 @@ package org.ankerdraft.core.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.check.CheckReport;
+import org.ankerdraft.core.check.CheckRunner;
+import org.ankerdraft.core.check.Finding;
+import org.ankerdraft.core.check.RuleBook;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.measure.Property;
+import org.ankerdraft.core.measure.Reading;
+import org.ankerdraft.core.measure.Things;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
 import org.junit.jupiter.api.Test;
@@ -275,6 +287,60 @@ class SurfacesTest {
                     + ",{'kind':'extrude','id':'e','sketch':'l','use':'capped surface','depth':'3 mm'}",
                 "e"))
         .contains("encloses nothing that could be capped");
+  }
+
+  /**
+   * Whatever is changed, what is remembered equals what is fresh, and the key follows the solid.
+   */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3})
+  void anEditBuildsTheSameAsAFreshPart(long seed) {
+    Random random = new Random(seed);
+    PartDocument part =
+        Parts.part(
+            Parts.box(30, 20, 25)
+                + ",{'kind':'copyFaces','id':'k','faces':[{'choose':'face','name':'box/end'}],'newBody':'Skin'},"
+                + "{'kind':'shift','id':'m','faces':[{'choose':'face','name':'box/end'}],'distance':'-10 mm'},"
+                + "{'kind':'shell','id':'w','thickness':'2 mm','open':[{'choose':'face','name':'box/end'}]}");
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    String[][] numbers = {{"box", "depth"}, {"m", "distance"}, {"w", "thickness"}};
+    for (int i = 0; i < 8; i++) {
+      String[] number = numbers[random.nextInt(numbers.length)];
+      double value =
+          switch (number[0]) {
+            case "box" -> random.nextDouble(20, 30);
+            case "m" -> random.nextDouble(-12, 5);
+            default -> random.nextDouble(1, 4);
+          };
+      part = Parts.with(part, number[0], number[1], String.format(Locale.ROOT, "%.3f mm", value));
+      PartState now =
+          builder.build(part, Map.of(), PartBuilder.Progress.NONE, () -> false).orElseThrow();
+      PartState fresh = Parts.ok(part);
+      assertThat(now.bodies().keySet()).isEqualTo(fresh.bodies().keySet());
+      near(volume(now, "Body"), volume(fresh, "Body"));
+      near(shape(now, "Skin").mass().areaMm2(), 600);
+      assertThat(now.bodies().get("Skin").isSurface()).isTrue();
+      assertThat(now.solids()).hasSize(1);
+    }
+  }
+
+  @Test
+  void aSurfaceIsMeasuredByItsAreaAndNotChecked() {
+    PartState state =
+        Parts.ok(
+            DISC + ",{'kind':'extrude','id':'e','sketch':'s','depth':'25 mm','use':'surface'}");
+    assertThat(
+            Reading.ofTexts(Parts.KERNEL, state, List.of(Things.body("e"))).properties().stream()
+                .map(Property::name))
+        .containsExactly("surface");
+    CheckReport report =
+        new CheckRunner(Parts.KERNEL, 2)
+            .check(state, RuleBook.forPart(state.part()).orElseThrow(), Budget.Cancel.NEVER)
+            .orElseThrow();
+    assertThat(report.solids()).isEmpty();
+    assertThat(report.bodies()).containsOnlyKeys("e");
+    assertThat(report.verdict(Finding.Subject.WALL)).isEqualTo("no moulded body");
+    assertThat(report.findings()).isEmpty();
   }
 
   @Test

@@ -104,6 +104,35 @@ class PartExportTest {
     assertThat(six / 6).isCloseTo(24000, within(1e-3));
   }
 
+  /** STEP (ISO 10303-42) has a model for open shells; meshes are of the solids alone. */
+  @Test
+  void surfacesGoIntoStepOnly() throws Exception {
+    PartState both =
+        box(
+            ",{\"kind\":\"copyFaces\",\"id\":\"k\",\"faces\":[{\"choose\":\"face\",\"name\":\"e/end\"}],\"newBody\":\"Skin\"}");
+    String step =
+        new String(
+            PartExport.bytes(kernel, both, "a.step", ACCURACY_MM), StandardCharsets.ISO_8859_1);
+    assertThat(step).contains("MANIFOLD_SOLID_BREP", "SHELL_BASED_SURFACE_MODEL", "Skin");
+    assertThat(PartExport.bytes(kernel, both, "a.stl", ACCURACY_MM))
+        .isEqualTo(PartExport.bytes(kernel, box, "a.stl", ACCURACY_MM));
+    assertThat(PartExport.bytes(kernel, both, "a.png", ACCURACY_MM)).isNotEmpty();
+    Read read =
+        PartJson.read(
+            """
+            {"ankerdraft":1,"name":"skin","steps":[
+              {"kind":"sketch","id":"s","curves":[{"curve":"rectangle","name":"r","width":40,"height":30}]},
+              {"kind":"extrude","id":"e","sketch":"s","depth":20,"use":"surface","body":"Skin"}]}
+            """);
+    PartState skin =
+        new PartBuilder(kernel, Tolerance.MODEL)
+            .build(((Read.Ok) read).part(), Map.of(), PartBuilder.Progress.NONE, () -> false)
+            .orElseThrow();
+    assertThatThrownBy(() -> PartExport.bytes(kernel, skin, "a.stl", ACCURACY_MM))
+        .hasMessageContaining("surfaces but no solid");
+    assertThat(PartExport.bytes(kernel, skin, "a.step", ACCURACY_MM)).isNotEmpty();
+  }
+
   @Test
   void theObjNamesItsBodyAndHasEightCorners() throws Exception {
     String obj = new String(export("box.obj"), StandardCharsets.UTF_8);

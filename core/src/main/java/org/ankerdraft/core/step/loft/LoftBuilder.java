@@ -278,8 +278,10 @@ final class LoftBuilder {
         return off;
       }
     }
-    return going().isSquareAtStart() && !isSquare(solid, "start")
-            || going().isSquareAtEnd() && !isSquare(solid, "end")
+    boolean isWrong =
+        (going().isSquareAtStart() && !isSquare(solid, "start"))
+            || (going().isSquareAtEnd() && !isSquare(solid, "end"));
+    return isWrong
         ? Optional.of("its sides do not stand square on the plane of its end")
         : Optional.empty();
   }

@@ -20,7 +20,11 @@ final class Track {
   static final double SMOOTH_RAD = 1e-4;
 
   private final List<Way> ways;
+  private final Stand first;
+
+  /** Walked when they are first asked for: a plain sweep along one way needs none. */
   private final List<Stand> stands = new ArrayList<>();
+
   private final List<Kink> kinks = new ArrayList<>();
 
   /**
@@ -50,7 +54,10 @@ final class Track {
 
   Track(List<Way> ways) {
     this.ways = List.copyOf(ways);
-    walk();
+    Frame frame = ways.getFirst().frame();
+    Curve2 curve = ways.getFirst().curves().getFirst();
+    this.first =
+        new Stand(0, ways.getFirst().start(), inSpace(frame, curve.direction(0)), frame.normal());
   }
 
   List<Way> ways() {
@@ -66,27 +73,26 @@ final class Track {
   }
 
   List<Kink> kinks() {
+    walk();
     return kinks;
   }
 
   List<Stand> stands() {
+    walk();
     return stands;
   }
 
   Stand first() {
-    return stands.getFirst();
-  }
-
-  Stand last() {
-    return stands.getLast();
+    return first;
   }
 
   double lengthMm() {
-    return last().lengthMm;
+    return stands().getLast().lengthMm;
   }
 
   /** How far it turns altogether, rad. */
   double turnRad() {
+    walk();
     double sum = 0;
     for (int i = 1; i < stands.size(); i++) {
       sum += stands.get(i - 1).ahead.angleTo(stands.get(i).ahead);
@@ -96,16 +102,20 @@ final class Track {
 
   /** Where its way number {@code index} begins. */
   Stand beginOf(int index) {
+    if (index == 0) {
+      return first;
+    }
     Vec3 start = ways.get(index).start();
     Vec3 heading = ways.get(index).heading();
-    return stands.stream()
+    return stands().stream()
         .filter(s -> s.at.distance(start) < 1e-9 && s.ahead.angleTo(heading) < SMOOTH_RAD)
         .findFirst()
         .orElseThrow();
   }
 
-  /** The place after a length, between those that were walked. */
+  /** The walked place that is nearest to one after a length. */
   Stand after(double lengthMm) {
+    walk();
     int low = 0;
     int high = stands.size() - 1;
     while (high - low > 1) {
@@ -116,21 +126,22 @@ final class Track {
         high = middle;
       }
     }
-    Stand nearer =
-        lengthMm - stands.get(low).lengthMm < stands.get(high).lengthMm - lengthMm
-            ? stands.get(low)
-            : stands.get(high);
-    return nearer;
+    return lengthMm - stands.get(low).lengthMm < stands.get(high).lengthMm - lengthMm
+        ? stands.get(low)
+        : stands.get(high);
   }
 
   private void walk() {
-    Stand now = null;
+    if (!stands.isEmpty()) {
+      return;
+    }
+    Stand now = first;
     for (Way way : ways) {
       for (Curve2 c : way.curves()) {
         Vec3 ahead = inSpace(way.frame(), c.direction(0));
         Vec3 at = way.frame().at(c.at(0).x(), c.at(0).y());
         Stand next = turned(now, 0, at, ahead);
-        if (now != null && now.ahead.angleTo(ahead) > SMOOTH_RAD) {
+        if (now.ahead.angleTo(ahead) > SMOOTH_RAD) {
           kinks.add(new Kink(now, next));
         }
         stands.add(next);
@@ -155,11 +166,7 @@ final class Track {
   }
 
   /** The frame turned no more than its direction does. */
-  private Stand turned(Stand from, double step, Vec3 at, Vec3 ahead) {
-    if (from == null) {
-      Vec3 normal = ways.getFirst().frame().normal();
-      return new Stand(0, at, ahead, normal);
-    }
+  private static Stand turned(Stand from, double step, Vec3 at, Vec3 ahead) {
     Vec3 axis = from.ahead.cross(ahead);
     Vec3 side =
         axis.length() < 1e-12
@@ -175,20 +182,21 @@ final class Track {
    * @param beside from the beginning of the path, square to it
    */
   double lengthBeside(Vec3 beside) {
+    walk();
     double sum = 0;
     for (int i = 1; i < stands.size(); i++) {
       Stand a = stands.get(i - 1);
       Stand b = stands.get(i);
       if (b.lengthMm > a.lengthMm) {
-        Vec3 from = a.at.plus(first().in(a, beside));
-        Vec3 to = b.at.plus(first().in(b, beside));
+        Vec3 from = a.at.plus(first.in(a, beside));
+        Vec3 to = b.at.plus(first.in(b, beside));
         sum += to.minus(from).dot(a.ahead.plus(b.ahead).unit());
       }
     }
     for (Kink k : kinks) {
       double open = 1 + k.before.ahead.dot(k.after.ahead);
-      sum -= first().in(k.before, beside).dot(k.after.ahead) / open;
-      sum += first().in(k.after, beside).dot(k.before.ahead) / open;
+      sum -= first.in(k.before, beside).dot(k.after.ahead) / open;
+      sum += first.in(k.after, beside).dot(k.before.ahead) / open;
     }
     return sum;
   }
