@@ -557,7 +557,7 @@ public final class SlotRows<S> {
     MenuButton add = new MenuButton(adding);
     add.setId(inputId(slot));
     add.getStyleClass().add("link");
-    VBox column = new VBox(list, add);
+    VBox column = new VBox(list, new HBox(add));
     column.getStyleClass().add("choice-box");
     List<List<String>> shown = new ArrayList<>();
     refreshers.add(() -> {
