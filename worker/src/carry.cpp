@@ -133,12 +133,6 @@ TopoDS_Face CapOf(const TopoDS_Wire& contour, const gp_Pln& plane, const Carried
   return BRepBuilderAPI_MakeFace(plane.Transformed(move), Turned(there, plane.Transformed(move)), true).Face();
 }
 
-TopTools_ListOfShape Only(const TopoDS_Shape& shape) {
-  TopTools_ListOfShape one;
-  one.Append(shape);
-  return one;
-}
-
 }  // namespace
 
 void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
@@ -159,9 +153,9 @@ void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
   std::vector<TopoDS_Shape> become;
   const TopoDS_Shape result = SewnSolid(all, become);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
-  for (size_t i = 0; i < tags.size(); ++i) AddCurveOrigins(Only(become[i]), ORIGIN_CURVE, tags[i], faces, out);
-  AddCurveOrigins(Only(become[tags.size()]), ORIGIN_START_CAP, 0, faces, out);
-  AddCurveOrigins(Only(become.back()), ORIGIN_END_CAP, 0, faces, out);
+  for (size_t i = 0; i < tags.size(); ++i) AddCurveOrigin(become[i], ORIGIN_CURVE, tags[i], faces, out);
+  AddCurveOrigin(become[tags.size()], ORIGIN_START_CAP, 0, faces, out);
+  AddCurveOrigin(become.back(), ORIGIN_END_CAP, 0, faces, out);
   Describe(result, store, out);
 }
 

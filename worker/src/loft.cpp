@@ -39,24 +39,16 @@ int CurveUnder(const TopoDS_Face& face, const std::vector<TaggedEdge>& section) 
   return 0;
 }
 
-void AddCap(const TopoDS_Shape& cap, OriginKind kind, const TopTools_IndexedMapOfShape& faces, ShapeReply* out) {
-  TopTools_ListOfShape one;
-  if (!cap.IsNull()) one.Append(cap);
-  AddCurveOrigins(one, kind, 0, faces, out);
-}
-
 void AddSides(const std::vector<std::vector<TaggedEdge>>& sections, const TopoDS_Shape& start, const TopoDS_Shape& end,
               const TopTools_IndexedMapOfShape& faces, ShapeReply* out) {
-  AddCap(start, ORIGIN_START_CAP, faces, out);
-  AddCap(end, ORIGIN_END_CAP, faces, out);
+  AddCurveOrigin(start, ORIGIN_START_CAP, 0, faces, out);
+  AddCurveOrigin(end, ORIGIN_END_CAP, 0, faces, out);
   for (int f = 1; f <= faces.Extent(); ++f) {
     if (faces(f).IsSame(start) || faces(f).IsSame(end)) continue;
     for (const auto& section : sections) {
       const int tag = CurveUnder(TopoDS::Face(faces(f)), section);
       if (tag == 0) continue;
-      TopTools_ListOfShape one;
-      one.Append(faces(f));
-      AddCurveOrigins(one, ORIGIN_CURVE, tag, faces, out);
+      AddCurveOrigin(faces(f), ORIGIN_CURVE, tag, faces, out);
       break;
     }
   }

@@ -118,11 +118,9 @@ struct Profile {
     for (const TaggedEdge& e : tagged)
       AddCurveOrigins(sweep.Generated(e.edge.Moved(moved)), ORIGIN_CURVE, e.tag, result, out);
     for (size_t region = 0; capped && region < faces.size(); ++region) {
-      TopTools_ListOfShape first, last;
-      first.Append(sweep.FirstShape(faces[region].Moved(moved)));
-      last.Append(sweep.LastShape(faces[region].Moved(moved)));
-      AddCurveOrigins(first, ORIGIN_START_CAP, static_cast<int>(region), result, out);
-      AddCurveOrigins(last, ORIGIN_END_CAP, static_cast<int>(region), result, out);
+      const TopoDS_Shape face = faces[region].Moved(moved);
+      AddCurveOrigin(sweep.FirstShape(face), ORIGIN_START_CAP, static_cast<int>(region), result, out);
+      AddCurveOrigin(sweep.LastShape(face), ORIGIN_END_CAP, static_cast<int>(region), result, out);
     }
   }
 };
@@ -240,11 +238,8 @@ void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* o
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   for (int i = 1; i <= numbered.edges.Extent(); ++i)
     AddCurveOrigins(prism.Generated(numbered.Edge(i)), ORIGIN_FROM_EDGE, i, faces, out);
-  TopTools_ListOfShape first, last;
-  first.Append(prism.FirstShape());
-  last.Append(prism.LastShape());
-  AddCurveOrigins(first, ORIGIN_START_CAP, 0, faces, out);
-  AddCurveOrigins(last, ORIGIN_END_CAP, 0, faces, out);
+  AddCurveOrigin(prism.FirstShape(), ORIGIN_START_CAP, 0, faces, out);
+  AddCurveOrigin(prism.LastShape(), ORIGIN_END_CAP, 0, faces, out);
   Describe(result, store, out);
 }
 
@@ -267,11 +262,8 @@ void SweepAlong(const kernel::v1::SweepAlong& in, ShapeStore& store, ShapeReply*
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   for (const TaggedEdge& e : tagged) AddCurveOrigins(pipe.Generated(e.edge), ORIGIN_CURVE, e.tag, faces, out);
   if (!in.closed() && !in.open()) {
-    TopTools_ListOfShape first, last;
-    first.Append(pipe.FirstShape());
-    last.Append(pipe.LastShape());
-    AddCurveOrigins(first, ORIGIN_START_CAP, 0, faces, out);
-    AddCurveOrigins(last, ORIGIN_END_CAP, 0, faces, out);
+    AddCurveOrigin(pipe.FirstShape(), ORIGIN_START_CAP, 0, faces, out);
+    AddCurveOrigin(pipe.LastShape(), ORIGIN_END_CAP, 0, faces, out);
   }
   Describe(result, store, out);
 }

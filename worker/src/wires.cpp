@@ -201,6 +201,13 @@ void AddCurveOrigins(const TopTools_ListOfShape& raised, OriginKind kind, int ta
   }
 }
 
+void AddCurveOrigin(const TopoDS_Shape& face, OriginKind kind, int tag, const TopTools_IndexedMapOfShape& faces,
+                    ShapeReply* out) {
+  TopTools_ListOfShape one;
+  if (!face.IsNull()) one.Append(face);
+  AddCurveOrigins(one, kind, tag, faces, out);
+}
+
 void TurnOutwards(TopoDS_Shape& solid) {
   GProp_GProps mass;
   BRepGProp::VolumeProperties(solid, mass);

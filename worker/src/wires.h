@@ -33,6 +33,10 @@ TopoDS_Wire Turned(const TopoDS_Wire& wire, const gp_Pln& plane);
 void AddCurveOrigins(const TopTools_ListOfShape& raised, kernel::v1::OriginKind kind, int tag,
                      const TopTools_IndexedMapOfShape& faces, kernel::v1::ShapeReply* out);
 
+/// The same of one face; of none, if the library made none.
+void AddCurveOrigin(const TopoDS_Shape& face, kernel::v1::OriginKind kind, int tag,
+                    const TopTools_IndexedMapOfShape& faces, kernel::v1::ShapeReply* out);
+
 /// Reverses a solid that is inside out.
 void TurnOutwards(TopoDS_Shape& solid);
 

@@ -136,6 +136,15 @@ final class UnfoldVerb implements Callable<Integer> {
   }
 
   private Body body(PartState state) throws Workshop.CannotGoOn {
+    Body body = namedOrOnly(state);
+    if (body.isSurface()) {
+      throw new Workshop.CannotGoOn(
+          "body " + body.name() + " is a surface; a sheet that can be laid flat is a solid");
+    }
+    return body;
+  }
+
+  private Body namedOrOnly(PartState state) throws Workshop.CannotGoOn {
     if (bodyName != null) {
       Body body = state.bodies().get(bodyName);
       if (body == null) {
@@ -144,10 +153,6 @@ final class UnfoldVerb implements Callable<Integer> {
                 + bodyName
                 + "; there are "
                 + String.join(", ", state.bodies().keySet()));
-      }
-      if (body.isSurface()) {
-        throw new Workshop.CannotGoOn(
-            "body " + bodyName + " is a surface; a sheet that can be laid flat is a solid");
       }
       return body;
     }

@@ -126,6 +126,8 @@ class VerbsTest {
     Ran ran = run("check", file.toString());
     assertThat(ran.exit).isEqualTo(2);
     assertThat(ran.err).contains("there is no solid, only a surface, to check");
+    assertThat(run("unfold", file.toString()).err)
+        .contains("is a surface; a sheet that can be laid flat is a solid");
   }
 
   @Test

@@ -79,6 +79,7 @@ final class Carried {
   /** Where the outline first goes back instead of on, so that the solid would cross itself. */
   Optional<String> folds(List<Vec3> outline) throws StepFailed {
     List<Copy> all = at(track.stands());
+    List<Vec3> places = outline.stream().map(all.getFirst()::place).toList();
     for (int i = 1; i < all.size(); i++) {
       Copy a = all.get(i - 1);
       Copy b = all.get(i);
@@ -86,8 +87,10 @@ final class Carried {
         continue;
       }
       Vec3 ahead = a.stand.ahead().plus(b.stand.ahead());
-      for (Vec3 p : outline) {
-        if (b.place(p).minus(a.place(p)).dot(ahead) < 0) {
+      List<Vec3> before = places;
+      places = outline.stream().map(b::place).toList();
+      for (int k = 0; k < outline.size(); k++) {
+        if (places.get(k).minus(before.get(k)).dot(ahead) < 0) {
           return Optional.of(
               "the profile would run into itself after "
                   + Words.mm(a.stand.lengthMm())
