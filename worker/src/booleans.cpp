@@ -1,6 +1,5 @@
-#include <memory>
+#include "booleans.h"
 
-#include <BOPAlgo_PaveFiller.hxx>
 #include <BRepAlgoAPI_Common.hxx>
 #include <BRepAlgoAPI_Cut.hxx>
 #include <BRepAlgoAPI_Defeaturing.hxx>
@@ -15,6 +14,7 @@
 #include <TopoDS.hxx>
 #include <gp_Ax3.hxx>
 
+#include "local.h"
 #include "shapes.h"
 
 namespace ankerdraft {
@@ -22,12 +22,6 @@ namespace ankerdraft {
 using namespace kernel::v1;
 
 namespace {
-
-TopTools_ListOfShape ListOf(const TopoDS_Shape& one) {
-  TopTools_ListOfShape list;
-  list.Append(one);
-  return list;
-}
 
 void Perform(BRepAlgoAPI_BooleanOperation& op, const TopoDS_Shape& target, const TopTools_ListOfShape& tools,
              bool unify) {
@@ -41,7 +35,7 @@ void Perform(BRepAlgoAPI_BooleanOperation& op, const TopoDS_Shape& target, const
 }
 
 // The operation on what the filler has intersected.
-std::unique_ptr<BRepAlgoAPI_BooleanOperation> Operation(BooleanKind kind, const BOPAlgo_PaveFiller& filler) {
+std::unique_ptr<BRepAlgoAPI_BooleanOperation> OperationOn(BooleanKind kind, const BOPAlgo_PaveFiller& filler) {
   switch (kind) {
     case BOOLEAN_UNITE:
       return std::make_unique<BRepAlgoAPI_Fuse>(filler);
@@ -50,38 +44,6 @@ std::unique_ptr<BRepAlgoAPI_BooleanOperation> Operation(BooleanKind kind, const 
     default:
       return std::make_unique<BRepAlgoAPI_Common>(filler);
   }
-}
-
-void Intersect(BOPAlgo_PaveFiller& filler, const TopoDS_Shape& target, const TopTools_ListOfShape& tools) {
-  TopTools_ListOfShape all = ListOf(target);
-  for (const TopoDS_Shape& tool : tools) all.Append(tool);
-  filler.SetArguments(all);
-  filler.SetRunParallel(false);
-  filler.SetNonDestructive(true);
-  filler.Perform();
-  if (filler.HasErrors()) throw Refused{"refused", "the library could not intersect the bodies"};
-}
-
-// The volume that each tool has in common with the target. Tools lie apart, so a common part belongs to the tool in
-// whose box its middle lies.
-void AddOverlaps(const BOPAlgo_PaveFiller& filler, const TopoDS_Shape& target, const TopTools_ListOfShape& tools,
-                 ShapeReply* out) {
-  BRepAlgoAPI_Common common(filler);
-  Perform(common, target, tools, false);
-  std::vector<Bnd_Box> boxes;
-  std::vector<double> volumes;
-  for (const TopoDS_Shape& tool : tools) {
-    boxes.emplace_back();
-    BRepBndLib::Add(tool, boxes.back(), false);
-    volumes.push_back(0);
-  }
-  for (TopExp_Explorer e(common.Shape(), TopAbs_SOLID); e.More(); e.Next()) {
-    GProp_GProps props;
-    BRepGProp::VolumeProperties(e.Current(), props);
-    for (size_t i = 0; i < boxes.size(); ++i)
-      if (!boxes[i].IsOut(props.CentreOfMass())) volumes[i] += props.Mass();
-  }
-  for (const double volume : volumes) out->add_overlaps(volume);
 }
 
 // A box that fills everything on one side of the plane within reach; its first face lies on the plane.
@@ -93,22 +55,68 @@ TopoDS_Shape HalfSpaceWithin(const Placement& plane, double reach, TopoDS_Face& 
 
 }  // namespace
 
+TopTools_ListOfShape ListOf(const TopoDS_Shape& one) {
+  TopTools_ListOfShape list;
+  list.Append(one);
+  return list;
+}
+
+LibraryBoolean::LibraryBoolean(BooleanKind kind, const TopoDS_Shape& target, const TopTools_ListOfShape& tools,
+                               bool unify)
+    : target_(target), tools_(tools) {
+  TopTools_ListOfShape all = ListOf(target);
+  for (const TopoDS_Shape& tool : tools) all.Append(tool);
+  filler_.SetArguments(all);
+  filler_.SetRunParallel(false);
+  filler_.SetNonDestructive(true);
+  filler_.Perform();
+  if (filler_.HasErrors()) throw Refused{"refused", "the library could not intersect the bodies"};
+  operation_ = OperationOn(kind, filler_);
+  Perform(*operation_, target, tools, unify);
+}
+
+TopoDS_Shape LibraryBoolean::Common() const {
+  BRepAlgoAPI_Common common(filler_);
+  Perform(common, target_, tools_, false);
+  return common.Shape();
+}
+
+std::vector<double> OverlapsOf(const LibraryBoolean& done, const TopTools_ListOfShape& tools) {
+  std::vector<Bnd_Box> boxes;
+  std::vector<double> volumes;
+  for (const TopoDS_Shape& tool : tools) {
+    boxes.emplace_back();
+    BRepBndLib::Add(tool, boxes.back(), false);
+    volumes.push_back(0);
+  }
+  for (TopExp_Explorer e(done.Common(), TopAbs_SOLID); e.More(); e.Next()) {
+    GProp_GProps props;
+    BRepGProp::VolumeProperties(e.Current(), props);
+    for (size_t i = 0; i < boxes.size(); ++i)
+      if (!boxes[i].IsOut(props.CentreOfMass())) volumes[i] += props.Mass();
+  }
+  return volumes;
+}
+
 void Combine(const BooleanOp& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape target = store.Get(in.target());
   TopTools_ListOfShape tools;
   for (const uint64_t handle : in.tools()) tools.Append(store.Get(handle));
-  BOPAlgo_PaveFiller filler;
-  Intersect(filler, target, tools);
-  const auto op = Operation(in.kind(), filler);
-  Perform(*op, target, tools, in.unify());
-  if (in.overlaps()) AddOverlaps(filler, target, tools, out);
-  const TopoDS_Shape result = Unwrapped(op->Shape());
-  const MakerHistory<BRepAlgoAPI_BooleanOperation> history(*op);
-  RecordOrigins(target, 0, history, result, GeneratedFromFace::kIsNew, out);
-  int number = 1;
-  for (const TopoDS_Shape& tool : tools)
-    RecordOrigins(tool, number++, history, result, GeneratedFromFace::kIsNew, out);
-  Describe(result, store, out);
+  const auto reply = [&](const TopoDS_Shape& result, const History& history, const std::vector<double>& overlaps) {
+    for (const double volume : overlaps) out->add_overlaps(volume);
+    RecordOrigins(target, 0, history, result, GeneratedFromFace::kIsNew, out);
+    int number = 1;
+    for (const TopoDS_Shape& tool : tools)
+      RecordOrigins(tool, number++, history, result, GeneratedFromFace::kIsNew, out);
+    Describe(result, store, out);
+  };
+  if (const auto local = CombineLocally(in, target, tools, store.Known())) {
+    reply(local->result, local->history, local->overlaps);
+    return;
+  }
+  LibraryBoolean done(in.kind(), target, tools, in.unify());
+  reply(Unwrapped(done.Operation().Shape()), MakerHistory<BRepAlgoAPI_BooleanOperation>(done.Operation()),
+        in.overlaps() ? OverlapsOf(done, tools) : std::vector<double>());
 }
 
 void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeReply* out) {

@@ -149,7 +149,7 @@ void MeasureFace(const TopoDS_Face& face, const gp_Dir& pull, double tolerance, 
   const BRepAdaptor_Surface surface(face);
   switch (surface.GetType()) {
     case GeomAbs_Plane: {
-      const SurfacePoint s = InteriorPoint(face);
+      const SurfacePoint s = InteriorPoint(face, BRepTopAdaptor_FClass2d(face, kClassifyTolerance));
       Extremes e;
       e.See(s, AngleToPull(s, pull), gp_Pnt2d());
       PutExtremes(e, true, out);

@@ -19,6 +19,7 @@
 #include "content.h"
 #include "patch.h"
 #include "shapes.h"
+#include "surface.h"
 
 namespace ankerdraft {
 
@@ -120,6 +121,7 @@ void Memo::NextBody() {
   Sweep(faces_, oldest);
   Sweep(edges_, oldest);
   for (auto it = triangles_.begin(); it != triangles_.end();) it = it->second.used < oldest ? triangles_.erase(it) : ++it;
+  sound_.Clear();
   alike_.clear();
   for (const auto& [shape, known] : triangles_) alike_.emplace(known.likeness, shape);
 }
@@ -128,14 +130,24 @@ const FaceFacts& Memo::Of(const TopoDS_Face& face) {
   FaceFacts* known = faces_.ChangeSeek(face);
   if (known == nullptr) {
     known = faces_.Bound(face, FaceFacts());
-    DescribeFace(face, &known->described, &known->loops);
-    known->valid = BRepCheck_Analyzer(face).IsValid();
+    const auto inside = std::make_shared<BRepTopAdaptor_FClass2d>(face, kClassifyTolerance);
+    DescribeFace(face, *inside, &known->described, &known->loops);
+    if (face.NbChildren() >= kCrowdedContours) known->inside = inside;
+    known->valid = sound_.Remove(face) || BRepCheck_Analyzer(face).IsValid();
     known->crests = CrestsOf(face);
     known->apex = gp_Pnt(Precision::Infinite(), 0, 0);
   }
   known->used = clock_;
   return *known;
 }
+
+bool Memo::Holds(const TopoDS_Face& face, const gp_Pnt2d& point) {
+  const std::shared_ptr<BRepTopAdaptor_FClass2d> inside = Of(face).inside;
+  return (inside ? inside->Perform(point) : BRepTopAdaptor_FClass2d(face, kClassifyTolerance).Perform(point)) ==
+         TopAbs_IN;
+}
+
+void Memo::KnowValid(const TopoDS_Face& face) { sound_.Add(face); }
 
 const GProp_GProps& Memo::VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
   Of(face);

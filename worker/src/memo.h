@@ -1,14 +1,17 @@
 #pragma once
 #include <cstdint>
+#include <memory>
 #include <unordered_map>
 #include <utility>
 #include <vector>
 
+#include <BRepTopAdaptor_FClass2d.hxx>
 #include <Bnd_Box.hxx>
 #include <GProp_GProps.hxx>
 #include <NCollection_DataMap.hxx>
 #include <Poly_PolygonOnTriangulation.hxx>
 #include <Poly_Triangulation.hxx>
+#include <TopTools_MapOfOrientedShape.hxx>
 #include <TopTools_OrientedShapeMapHasher.hxx>
 #include <TopTools_ShapeMapHasher.hxx>
 #include <TopoDS_Edge.hxx>
@@ -23,6 +26,7 @@ struct FaceFacts {
   kernel::v1::Face described;                      // without its loops
   std::vector<std::vector<TopoDS_Shape>> loops;    // edges of each, the outer loop first
   bool valid = false;                              // the library's checker finds no fault in it
+  std::shared_ptr<BRepTopAdaptor_FClass2d> inside;  // tells what lies in the face; kept for crowded ones
   Bnd_Box crests;                                  // where it reaches beyond its edges
   gp_Pnt apex;                                     // of the cone over the face whose volume is below
   GProp_GProps volume;
@@ -74,6 +78,10 @@ class Memo {
   void NextBody();
 
   const FaceFacts& Of(const TopoDS_Face& face);
+  /// Whether a point of the face's surface lies strictly within the face.
+  bool Holds(const TopoDS_Face& face, const gp_Pnt2d& point);
+  /// Takes it as known that a face is sound, for one that is made of such: the checker takes long on many contours.
+  void KnowValid(const TopoDS_Face& face);
   /// The volume of the cone from the apex over the face.
   const GProp_GProps& VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex);
   /// The angles of the face to a pull, from whoever measures them if they are not known.
@@ -100,6 +108,7 @@ class Memo {
   const FaceTriangles* OfSameContent(const TopoDS_Face& face, double deflection, double angle);
 
   unsigned long clock_ = 0;
+  TopTools_MapOfOrientedShape sound_;  // until they are described
   NCollection_DataMap<TopoDS_Shape, FaceFacts, TopTools_OrientedShapeMapHasher> faces_;
   NCollection_DataMap<TopoDS_Shape, EdgeFacts, TopTools_ShapeMapHasher> edges_;
   std::unordered_multimap<const TopoDS_TShape*, FaceTriangles> triangles_;

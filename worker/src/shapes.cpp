@@ -224,10 +224,9 @@ void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& h
 // On a plane with many contours the library works out the curves of their edges in it anew for each pair; kept with the
 // edges they cost once.
 void KeepCurvesOnCrowdedPlanes(const TopoDS_Shape& shape) {
-  constexpr int kCrowded = 24;
   for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
     const TopoDS_Face& face = TopoDS::Face(e.Current());
-    if (face.NbChildren() < kCrowded || BRepAdaptor_Surface(face, false).GetType() != GeomAbs_Plane) continue;
+    if (face.NbChildren() < kCrowdedContours || BRepAdaptor_Surface(face, false).GetType() != GeomAbs_Plane) continue;
     TopTools_ListOfShape edges;
     for (TopExp_Explorer edge(face, TopAbs_EDGE); edge.More(); edge.Next()) edges.Append(edge.Current());
     BRepLib::BuildPCurveForEdgesOnPlane(edges, face);

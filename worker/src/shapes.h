@@ -3,6 +3,7 @@
 #include <string>
 #include <vector>
 
+#include <BRepTopAdaptor_FClass2d.hxx>
 #include <TopTools_IndexedMapOfShape.hxx>
 #include <TopTools_ListOfShape.hxx>
 #include <TopoDS_Shape.hxx>
@@ -75,6 +76,9 @@ class EdgeUses {
   std::vector<TopAbs_Orientation> in_first_;
 };
 
+/// Plane faces of so many contours are dear to classify points against and to check.
+constexpr int kCrowdedContours = 24;
+
 /// The single solid of a compound, or the shape itself.
 TopoDS_Shape Unwrapped(const TopoDS_Shape& shape);
 
@@ -118,7 +122,10 @@ void Describe(const TopoDS_Shape& result, ShapeStore& store, kernel::v1::ShapeRe
 void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo, kernel::v1::Topology* out);
 
 /// A face without its loops, and the edges of these, the outer one first.
-void DescribeFace(const TopoDS_Face& face, kernel::v1::Face* out, std::vector<std::vector<TopoDS_Shape>>* loops);
+///
+/// @param classifier tells what lies within the face
+void DescribeFace(const TopoDS_Face& face, const BRepTopAdaptor_FClass2d& classifier, kernel::v1::Face* out,
+                  std::vector<std::vector<TopoDS_Shape>>* loops);
 
 /// An edge without numbers.
 void DescribeEdge(const TopoDS_Edge& edge, const Meeting& meeting, kernel::v1::Edge* out);

@@ -29,12 +29,12 @@ inline SurfacePoint EvaluateOutward(const TopoDS_Face& face, double u, double v)
   return EvaluateOutward(BRepAdaptor_Surface(face, false), face.Orientation() == TopAbs_REVERSED, u, v);
 }
 
+constexpr double kClassifyTolerance = 1e-6;
+
 /// Some point strictly inside the face, found on ever finer grids; the middle of its bounds if all fail.
-inline SurfacePoint InteriorPoint(const TopoDS_Face& face) {
-  constexpr double kClassifyTolerance = 1e-6;
+inline SurfacePoint InteriorPoint(const TopoDS_Face& face, const BRepTopAdaptor_FClass2d& classifier) {
   double u1, u2, v1, v2;
   BRepTools::UVBounds(face, u1, u2, v1, v2);
-  BRepTopAdaptor_FClass2d classifier(face, kClassifyTolerance);
   for (int n = 2; n <= 64; n *= 2)
     for (int i = 1; i < n; i += 1)
       for (int j = 1; j < n; j += 1) {

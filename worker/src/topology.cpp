@@ -175,12 +175,13 @@ void AddNumbers(const TopoDS_Edge& edge, const std::vector<TopoDS_Face>& owners,
 
 }  // namespace
 
-void DescribeFace(const TopoDS_Face& face, Face* out, std::vector<std::vector<TopoDS_Shape>>* loops) {
+void DescribeFace(const TopoDS_Face& face, const BRepTopAdaptor_FClass2d& classifier, Face* out,
+                  std::vector<std::vector<TopoDS_Shape>>* loops) {
   GProp_GProps props;
   BRepGProp::SurfaceProperties(face, props);
   out->set_area(props.Mass());
   const BRepAdaptor_Surface surface(face);
-  const SurfacePoint inside = InteriorPoint(face);
+  const SurfacePoint inside = InteriorPoint(face, classifier);
   Put(inside.point.XYZ(), out->mutable_point());
   Put(inside.normal.XYZ(), out->mutable_normal());
   DescribeSurface(surface, inside, props.CentreOfMass(), out);

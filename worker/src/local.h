@@ -1,0 +1,46 @@
+#pragma once
+#include <optional>
+#include <vector>
+
+#include <TopTools_ListOfShape.hxx>
+#include <TopTools_DataMapOfShapeListOfShape.hxx>
+#include <TopoDS_Shape.hxx>
+
+#include "kernel.pb.h"
+#include "memo.h"
+#include "shapes.h"
+
+namespace ankerdraft {
+
+/// What became of faces, written down one by one.
+class FaceHistory : public History {
+ public:
+  void Became(const TopoDS_Shape& face, const TopoDS_Shape& image);
+
+  TopTools_ListOfShape Modified(const TopoDS_Shape& face) const override;
+  TopTools_ListOfShape Generated(const TopoDS_Shape&) const override { return {}; }
+  bool IsDeleted(const TopoDS_Shape&) const override { return false; }
+
+ private:
+  TopTools_DataMapOfShapeListOfShape images_;
+};
+
+struct LocalCombination {
+  TopoDS_Shape result;
+  FaceHistory history;           // of the target's faces and of the tools'
+  std::vector<double> overlaps;  // what each tool has in common with the target, mm3, where it was asked for
+};
+
+/// Unites tools with a target, or takes them from it, without touching more of the target than the plane faces that
+/// they go through.
+///
+/// It can be done where no edge of the target comes near any tool, so that the target is a layer there, bounded by a
+/// plane or by two parallel ones: the operation is done on a block of that layer, and what it makes of the block's skin
+/// is set into the faces. A boss on a plate of a thousand faces then costs what it costs on a block.
+///
+/// @return nothing where the whole bodies must be combined: near edges or curved faces, where faces of the target would
+/// be merged, where the tools' surroundings meet, or where the result comes apart
+std::optional<LocalCombination> CombineLocally(const kernel::v1::BooleanOp& in, const TopoDS_Shape& target,
+                                               const TopTools_ListOfShape& tools, Memo& memo);
+
+}  // namespace ankerdraft
