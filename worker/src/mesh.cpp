@@ -1,8 +1,14 @@
 #include <string>
 #include <vector>
 
+#include <BRepMesh_Context.hxx>
+#include <BRepMesh_DelabellaBaseMeshAlgo.hxx>
+#include <BRepMesh_DelabellaMeshAlgoFactory.hxx>
+#include <BRepMesh_DefaultRangeSplitter.hxx>
+#include <BRepMesh_FaceDiscret.hxx>
 #include <BRepMesh_IncrementalMesh.hxx>
-#include <IMeshTools_Parameters.hxx>
+#include <BRepMesh_MeshAlgoFactory.hxx>
+#include <BRepMesh_NodeInsertionMeshAlgo.hxx>
 #include <BRepTools.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
@@ -132,13 +138,36 @@ TopoDS_Compound NewFaces(const Numbered& numbered, const MeshRequest& in, Memo& 
   return faces;
 }
 
-void Run(const TopoDS_Shape& what, const MeshRequest& in, IMeshTools_MeshAlgoType way) {
-  IMeshTools_Parameters wanted;
-  wanted.Deflection = in.deflection();
-  wanted.Angle = in.angle();
-  wanted.InParallel = false;
-  wanted.MeshAlgo = way;
-  BRepMesh_IncrementalMesh mesher(what, wanted);
+// Triangles run along the generators of cylinders and cones, which are straight: as if these were short.
+class ShortGenerators : public BRepMesh_DefaultRangeSplitter {
+ public:
+  void AdjustRange() override {
+    constexpr double kShorter = 256;
+    BRepMesh_DefaultRangeSplitter::AdjustRange();
+    myDelta.second *= kShorter;
+  }
+};
+
+// The library's quick way, without the rows of points that it puts on cylinders and cones: these make three times as many
+// triangles of a part as its shape asks for.
+class WithoutRows : public BRepMesh_DelabellaMeshAlgoFactory {
+ public:
+  Handle(IMeshTools_MeshAlgo) GetAlgo(const GeomAbs_SurfaceType type, const IMeshTools_Parameters& wanted) const override {
+    if (type == GeomAbs_Cylinder || type == GeomAbs_Cone)
+      return new BRepMesh_NodeInsertionMeshAlgo<ShortGenerators, BRepMesh_DelabellaBaseMeshAlgo>();
+    return BRepMesh_DelabellaMeshAlgoFactory::GetAlgo(type, wanted);
+  }
+};
+
+void Run(const TopoDS_Shape& what, const MeshRequest& in, const Handle(IMeshTools_MeshAlgoFactory)& way) {
+  BRepMesh_IncrementalMesh mesher;
+  mesher.ChangeParameters().Deflection = in.deflection();
+  mesher.ChangeParameters().Angle = in.angle();
+  mesher.ChangeParameters().InParallel = false;
+  mesher.SetShape(what);
+  const Handle(BRepMesh_Context) context = new BRepMesh_Context();
+  context->SetFaceDiscret(new BRepMesh_FaceDiscret(way));
+  mesher.Perform(context);
 }
 
 // Whether the triangles of a face leave its surface by more than the mesher's usual excess over what was asked.
@@ -165,7 +194,7 @@ bool Strays(const TopoDS_Face& face, double deflection) {
 // The quick way leaves out inner points of some curved faces with cut-outs; these are meshed again the usual way, which
 // takes time with the square of a face's contours, and twice as long on any face.
 void Run(const TopoDS_Shape& what, const MeshRequest& in) {
-  Run(what, in, IMeshTools_MeshAlgoType_Delabella);
+  Run(what, in, new WithoutRows());
   TopoDS_Compound again;
   BRep_Builder builder;
   builder.MakeCompound(again);
@@ -177,7 +206,7 @@ void Run(const TopoDS_Shape& what, const MeshRequest& in) {
   }
   if (!any) return;
   BRepTools::Clean(again);
-  Run(again, in, IMeshTools_MeshAlgoType_Watson);
+  Run(again, in, new BRepMesh_MeshAlgoFactory());
 }
 
 // Keeps what it made, unless the faces were given known triangles that do not fit each other.

@@ -43,40 +43,6 @@ class MemoTest {
     return Solids.extrudedFrom(kernel, Solids.polygon(outline), z, height).shape();
   }
 
-  private static void assertSameAsNew(Shape shape, double deflection) {
-    try (GeometryKernel other = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
-      Shape anew = other.restore(shape.brepBytes(), BUDGET).orThrow();
-      assertThat(anew.proof().isSound()).isEqualTo(shape.proof().isSound());
-      assertThat(anew.mass().volumeMm3())
-          .isCloseTo(shape.mass().volumeMm3(), within(1e-9 * shape.mass().volumeMm3()));
-      assertThat(anew.mass().boxMin().distance(shape.mass().boxMin())).isLessThan(1e-9);
-      assertThat(anew.mass().boxMax().distance(shape.mass().boxMax())).isLessThan(1e-9);
-      assertThat(anew.topology().faces()).hasSameSizeAs(shape.topology().faces());
-      for (int f = 1; f <= anew.topology().faces().size(); f++) {
-        Topology.Face is = shape.topology().face(f);
-        Topology.Face wanted = anew.topology().face(f);
-        assertThat(is.kind()).isEqualTo(wanted.kind());
-        assertThat(is.areaMm2()).isCloseTo(wanted.areaMm2(), within(1e-9 * wanted.areaMm2()));
-        assertThat(is.normal().angleTo(wanted.normal())).isLessThan(1e-9);
-        assertThat(is.loops()).isEqualTo(wanted.loops());
-        assertThat(is.concave()).isEqualTo(wanted.concave());
-      }
-      for (int e = 1; e <= anew.topology().edges().size(); e++) {
-        Topology.Edge is = shape.topology().edge(e);
-        Topology.Edge wanted = anew.topology().edge(e);
-        assertThat(is.bend()).as("edge %d", e).isEqualTo(wanted.bend());
-        assertThat(is.faces()).isEqualTo(wanted.faces());
-        assertThat(is.mid().distance(wanted.mid())).isLessThan(1e-9);
-      }
-      TriangleMesh mesh = kernel.mesh(shape, deflection, ANGLE, BUDGET).orThrow();
-      TriangleMesh fresh = other.mesh(anew, deflection, ANGLE, BUDGET).orThrow();
-      assertThat(mesh.watertight()).isTrue();
-      assertThat(fresh.watertight()).isTrue();
-      assertThat(mesh.triangleCount()).isEqualTo(fresh.triangleCount());
-      assertThat(mesh.volumeMm3()).isCloseTo(fresh.volumeMm3(), within(1e-6 * fresh.volumeMm3()));
-    }
-  }
-
   @ParameterizedTest
   @ValueSource(longs = {1, 2, 3, 4})
   void aBodyThatGrowsIsDescribedAndMeshedAsIfItWereNew(long seed) {
@@ -94,7 +60,7 @@ class MemoTest {
         assertThat(kernel.mesh(body, 0.1, ANGLE, BUDGET).orThrow().watertight()).isTrue();
       }
     }
-    assertSameAsNew(body, 0.1);
+    Anew.assertSame(kernel, body, 0.1);
   }
 
   @Test
@@ -105,7 +71,7 @@ class MemoTest {
     Shape hole = boxAt(10, 5, -1, 5, 5, 12);
     Shape twice =
         kernel.combine(Combination.SUBTRACT, once, List.of(hole), false, BUDGET).orThrow().shape();
-    assertSameAsNew(twice, 0.02);
+    Anew.assertSame(kernel, twice, 0.02);
   }
 
   @Test
@@ -132,7 +98,7 @@ class MemoTest {
     assertThat(second.positions()).isEqualTo(first.positions());
     assertThat(second.triangles()).isEqualTo(first.triangles());
     assertThat(second.edgePoints()).isEqualTo(first.edgePoints());
-    assertSameAsNew(again, 0.01);
+    Anew.assertSame(kernel, again, 0.01);
   }
 
   /** A half moon on 20 mm, of some height, 5 mm thick: as prisms they share all their corners. */

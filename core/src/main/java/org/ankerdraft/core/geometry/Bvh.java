@@ -107,6 +107,9 @@ public final class Bvh {
       ix = reciprocal(dx);
       iy = reciprocal(dy);
       iz = reciprocal(dz);
+      nearSideX = ix < 0 ? 3 : 0;
+      nearSideY = iy < 0 ? 4 : 1;
+      nearSideZ = iz < 0 ? 5 : 2;
       // The longest axis comes last, and the others keep their turn.
       if (az >= ax && az >= ay) {
         return walk(alongZ, ox, oy, oz, dx, dy, dz, ox, oy, oz, least);
@@ -124,6 +127,12 @@ public final class Bvh {
     private float ix;
     private float iy;
     private float iz;
+
+    /** Where among the bounds of a box the sides stand that a ray meets first. */
+    private int nearSideX;
+
+    private int nearSideY;
+    private int nearSideZ;
 
     /**
      * @param corners with their axes in turn, the one along which the ray runs last
@@ -186,26 +195,18 @@ public final class Bvh {
     private float enter(int node, float ox, float oy, float oz) {
       float[] b = bounds;
       int n = 6 * node;
-      float x1 = (b[n] - ox) * ix;
-      float x2 = (b[n + 3] - ox) * ix;
-      float y1 = (b[n + 1] - oy) * iy;
-      float y2 = (b[n + 4] - oy) * iy;
-      float z1 = (b[n + 2] - oz) * iz;
-      float z2 = (b[n + 5] - oz) * iz;
-      float in = 0;
-      float out = distance;
-      float low = x1 < x2 ? x1 : x2;
-      float high = x1 < x2 ? x2 : x1;
-      in = low > in ? low : in;
-      out = high < out ? high : out;
-      low = y1 < y2 ? y1 : y2;
-      high = y1 < y2 ? y2 : y1;
-      in = low > in ? low : in;
-      out = high < out ? high : out;
-      low = z1 < z2 ? z1 : z2;
-      high = z1 < z2 ? z2 : z1;
-      in = low > in ? low : in;
-      out = high < out ? high : out;
+      float x = (b[n + nearSideX] - ox) * ix;
+      float y = (b[n + nearSideY] - oy) * iy;
+      float z = (b[n + nearSideZ] - oz) * iz;
+      float in = x > 0 ? x : 0;
+      in = y > in ? y : in;
+      in = z > in ? z : in;
+      x = (b[n + 3 - nearSideX] - ox) * ix;
+      y = (b[n + 5 - nearSideY] - oy) * iy;
+      z = (b[n + 7 - nearSideZ] - oz) * iz;
+      float out = x < distance ? x : distance;
+      out = y < out ? y : out;
+      out = z < out ? z : out;
       return in <= out * 1.000002f ? in : Float.MAX_VALUE;
     }
 
