@@ -6,19 +6,13 @@
 #include <BRepBuilderAPI_MakeFace.hxx>
 #include <BRepBuilderAPI_Transform.hxx>
 #include <BRep_Tool.hxx>
-#include <BSplCLib.hxx>
 #include <GeomConvert.hxx>
 #include <Geom_BSplineCurve.hxx>
-#include <Geom_BSplineSurface.hxx>
 #include <Geom_TrimmedCurve.hxx>
 #include <Precision.hxx>
-#include <TColStd_Array1OfInteger.hxx>
-#include <TColStd_Array1OfReal.hxx>
-#include <TColStd_Array2OfReal.hxx>
-#include <TColgp_Array1OfPnt.hxx>
-#include <TColgp_Array2OfPnt.hxx>
 #include <TopoDS.hxx>
 
+#include "interpolation.h"
 #include "sewn.h"
 #include "shapes.h"
 #include "wires.h"
@@ -29,58 +23,10 @@ using namespace kernel::v1;
 
 namespace {
 
-constexpr int kDegree = 5;
-
 gp_XYZ Carried(const CarriedTo& to, const gp_XYZ& p) {
   return VectorOf(to.origin()).XYZ() + VectorOf(to.x()).XYZ() * p.X() + VectorOf(to.y()).XYZ() * p.Y() +
          VectorOf(to.z()).XYZ() * p.Z();
 }
-
-// Splines through as many places, at shares of the way: their knots are means of the shares beside (de Boor 1978,
-// A Practical Guide to Splines, chapter XIII), for which elimination needs no pivots.
-class Along {
- public:
-  explicit Along(const kernel::v1::Carry& in)
-      : count_(in.copies_size()),
-        shares_(1, count_),
-        orders_(1, count_),
-        flat_(1, count_ + kDegree + 1),
-        knots_(1, count_ - kDegree + 1),
-        times_(1, count_ - kDegree + 1) {
-    for (int i = 1; i <= count_; ++i) shares_(i) = in.copies(i - 1).share();
-    orders_.Init(0);
-    for (int i = 1; i <= kDegree + 1; ++i) {
-      flat_(i) = shares_(1);
-      flat_(count_ + i) = shares_(count_);
-    }
-    times_.Init(1);
-    times_(1) = times_(times_.Upper()) = kDegree + 1;
-    knots_(1) = shares_(1);
-    knots_(knots_.Upper()) = shares_(count_);
-    for (int j = 1; j < count_ - kDegree; ++j) {
-      double sum = 0;
-      for (int i = j + 1; i <= j + kDegree; ++i) sum += shares_(i);
-      knots_(j + 1) = flat_(kDegree + 1 + j) = sum / kDegree;
-    }
-  }
-
-  // What becomes of points that are to be passed through: the poles of the spline through them.
-  void Interpolate(TColgp_Array1OfPnt& points) const {
-    Standard_Integer problem = 0;
-    BSplCLib::Interpolate(kDegree, flat_, shares_, orders_, points, problem);
-    if (problem != 0) throw Refused{"refused", "no smooth skin goes through the copies of the profile"};
-  }
-
-  const TColStd_Array1OfReal& Knots() const { return knots_; }
-  const TColStd_Array1OfInteger& Times() const { return times_; }
-
- private:
-  const int count_;
-  TColStd_Array1OfReal shares_;
-  TColStd_Array1OfInteger orders_;
-  TColStd_Array1OfReal flat_, knots_;
-  TColStd_Array1OfInteger times_;
-};
 
 Handle(Geom_BSplineCurve) SplineOf(const TopoDS_Edge& edge) {
   double first, last;
@@ -91,26 +37,19 @@ Handle(Geom_BSplineCurve) SplineOf(const TopoDS_Edge& edge) {
 }
 
 // The faces of the side over an edge, one after the other.
-std::vector<TopoDS_Face> SideOf(const TopoDS_Edge& edge, const kernel::v1::Carry& in, const Along& along) {
+std::vector<TopoDS_Face> SideOf(const TopoDS_Edge& edge, const kernel::v1::Carry& in, const Interpolation& along) {
   const Handle(Geom_BSplineCurve) curve = SplineOf(edge);
-  const int poles = curve->NbPoles(), copies = in.copies_size();
-  TColgp_Array2OfPnt net(1, poles, 1, copies);
-  TColStd_Array2OfReal weights(1, poles, 1, copies);
-  TColgp_Array1OfPnt way(1, copies);
-  for (int u = 1; u <= poles; ++u) {
-    for (int v = 1; v <= copies; ++v) way(v) = gp_Pnt(Carried(in.copies(v - 1), curve->Pole(u).XYZ()));
-    along.Interpolate(way);
-    for (int v = 1; v <= copies; ++v) {
-      net(u, v) = way(v);
-      weights(u, v) = curve->Weight(u);
+  std::vector<WeightedPoints> poles;
+  for (int u = 1; u <= curve->NbPoles(); ++u) {
+    WeightedPoints way;
+    for (const CarriedTo& copy : in.copies()) {
+      way.points.emplace_back(Carried(copy, curve->Pole(u).XYZ()));
+      way.weights.push_back(curve->Weight(u));
     }
+    poles.push_back(along.Poles(way));
   }
-  TColStd_Array1OfReal knots(1, curve->NbKnots());
-  TColStd_Array1OfInteger times(1, curve->NbKnots());
-  curve->Knots(knots);
-  curve->Multiplicities(times);
-  const Handle(Geom_BSplineSurface) surface = new Geom_BSplineSurface(
-      net, weights, knots, along.Knots(), times, along.Times(), curve->Degree(), kDegree, false, false);
+  const Handle(Geom_BSplineSurface) surface =
+      SurfaceOf({curve->Degree(), curve->Knots(), curve->Multiplicities()}, along, poles);
   double u1, u2, v1, v2;
   surface->Bounds(u1, u2, v1, v2);
   const int pieces = std::max(1, in.pieces());
@@ -136,11 +75,14 @@ TopoDS_Face CapOf(const TopoDS_Wire& contour, const gp_Pln& plane, const Carried
 }  // namespace
 
 void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
-  if (in.copies_size() <= kDegree) throw Refused{"invalid-input", "a carried contour needs more copies"};
+  constexpr int kFewestCopies = 6;
+  if (in.copies_size() < kFewestCopies) throw Refused{"invalid-input", "a carried contour needs more copies"};
   const gp_Pln plane = PlaneOf(in.plane());
   const std::vector<TaggedEdge> tagged = EdgesOf(in.contour());
   const TopoDS_Wire contour = WireOf(tagged);
-  const Along along(in);
+  std::vector<double> shares;
+  for (const CarriedTo& copy : in.copies()) shares.push_back(copy.share());
+  const Interpolation along = Interpolation::Through(shares);
   std::vector<TopoDS_Face> all;
   std::vector<int> tags;
   for (const TaggedEdge& e : tagged)

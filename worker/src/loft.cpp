@@ -8,9 +8,9 @@
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 
+#include "sections.h"
 #include "sewn.h"
 #include "shapes.h"
-#include "square.h"
 #include "wires.h"
 
 namespace ankerdraft {
@@ -54,18 +54,37 @@ void AddSides(const std::vector<std::vector<TaggedEdge>>& sections, const TopoDS
   }
 }
 
-// Leaves the planes of its ends square to them.
-void SquareLoft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
+GuideLine GuideOf(const LoftGuide& in, int sections) {
+  GuideLine guide;
+  for (int i = 0; i + 2 < in.points_size(); i += 3)
+    guide.points.emplace_back(in.points(i), in.points(i + 1), in.points(i + 2));
+  for (const Vec& v : in.on()) guide.on.push_back(PointOf(v));
+  if (guide.points.size() < 2 || in.on_size() != sections) throw Refused{"invalid-input", "a guide passes each profile"};
+  return guide;
+}
+
+std::vector<TopoDS_Face> OwnSides(const kernel::v1::Loft& in, const std::vector<TopoDS_Wire>& contours,
+                                  const std::vector<gp_Pln>& planes) {
+  constexpr int kFewestStations = 6;
+  if (in.guides_size() == 0) return SquareSides(contours, planes, in.square_start(), in.square_end());
+  if (in.stations() < kFewestStations) throw Refused{"invalid-input", "a guided skin needs more stations"};
+  std::vector<GuideLine> guides;
+  for (const LoftGuide& g : in.guides()) guides.push_back(GuideOf(g, in.sections_size()));
+  return GuidedSides(contours, planes, guides, in.stations());
+}
+
+// Skins that the library does not make: square to the planes of their ends, or along guides.
+void OwnLoft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
   std::vector<std::vector<TaggedEdge>> sections;
   std::vector<TopoDS_Wire> contours;
   std::vector<gp_Pln> planes;
   for (const LoftSection& s : in.sections()) {
-    if (s.has_point()) throw Refused{"refused", "a loft that ends square to its profiles does not go to a point"};
+    if (s.has_point()) throw Refused{"refused", "a loft that is square to its profiles, or guided, does not go to a point"};
     sections.push_back(EdgesOf(s.contour()));
     planes.push_back(PlaneOf(s.plane()));
     contours.push_back(Turned(WireOf(sections.back()), planes.back()));
   }
-  std::vector<TopoDS_Face> all = SquareSides(contours, planes, in.square_start(), in.square_end());
+  std::vector<TopoDS_Face> all = OwnSides(in, contours, planes);
   const size_t sides = all.size();
   all.push_back(BRepBuilderAPI_MakeFace(planes.front(), contours.front(), true).Face());
   all.push_back(BRepBuilderAPI_MakeFace(planes.back(), contours.back(), true).Face());
@@ -78,8 +97,8 @@ void SquareLoft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) 
 }  // namespace
 
 void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
-  if (in.square_start() || in.square_end()) {
-    SquareLoft(in, store, out);
+  if (in.square_start() || in.square_end() || in.guides_size() > 0) {
+    OwnLoft(in, store, out);
     return;
   }
   BRepOffsetAPI_ThruSections loft(true, in.ruled(), 1e-6);

@@ -270,10 +270,46 @@ public final class GeometryKernel implements AutoCloseable {
    */
   public Outcome<Derived> loft(List<LoftSection> sections, LoftGoing going, Budget budget) {
     Loft.Builder loft =
-        Loft.newBuilder()
+        loftThrough(sections)
             .setRuled(going.isStraight)
             .setSquareStart(going.isSquareAtStart)
             .setSquareEnd(going.isSquareAtEnd);
+    return askShape(r -> r.setLoft(loft), budget);
+  }
+
+  /**
+   * A line that a loft follows.
+   *
+   * @param points close to each other
+   * @param on where it passes each section
+   */
+  public record LoftGuide(List<Vec3> points, List<Vec3> on) {}
+
+  /**
+   * The solid whose skin goes smoothly through contours, and follows guides in between.
+   *
+   * @param sections contours, no points
+   * @param guides brought onto one, sections are shifted; onto two, turned and scaled; onto more,
+   *     stretched as nearly as can be
+   * @param stations sections through which the skin is laid, more than five
+   */
+  public Outcome<Derived> guidedLoft(
+      List<LoftSection> sections, List<LoftGuide> guides, int stations, Budget budget) {
+    Loft.Builder loft = loftThrough(sections).setStations(stations);
+    for (LoftGuide guide : guides) {
+      kernelGuide(loft.addGuidesBuilder(), guide);
+    }
+    return askShape(r -> r.setLoft(loft), budget);
+  }
+
+  private static void kernelGuide(
+      org.ankerdraft.kernel.proto.LoftGuide.Builder to, LoftGuide guide) {
+    guide.points.forEach(p -> to.addPoints(p.x()).addPoints(p.y()).addPoints(p.z()));
+    guide.on.forEach(p -> to.addOn(Wire.vec(p)));
+  }
+
+  private static Loft.Builder loftThrough(List<LoftSection> sections) {
+    Loft.Builder loft = Loft.newBuilder();
     for (LoftSection s : sections) {
       switch (s) {
         case LoftSection.Contour(List<ProfileCurve> curves, Plane plane) ->
@@ -281,7 +317,7 @@ public final class GeometryKernel implements AutoCloseable {
         case LoftSection.Point(Vec3 at) -> loft.addSectionsBuilder().setPoint(Wire.vec(at));
       }
     }
-    return askShape(r -> r.setLoft(loft), budget);
+    return loft;
   }
 
   /**

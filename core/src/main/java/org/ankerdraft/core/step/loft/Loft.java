@@ -13,6 +13,7 @@ import org.ankerdraft.core.step.Step;
  *     all
  * @param isSquareAtStart whether its sides leave the plane of the first profile square to it
  * @param isSquareAtEnd whether its sides come to the plane of the last square to it
+ * @param guides sketches of lines that the skin follows between the profiles
  * @param body name of the new body
  * @param targets bodies that the solid is used with; none for the only one
  */
@@ -22,6 +23,7 @@ public record Loft(
     boolean isStraight,
     boolean isSquareAtStart,
     boolean isSquareAtEnd,
+    List<String> guides,
     Use use,
     String body,
     List<String> targets)
@@ -29,6 +31,7 @@ public record Loft(
 
   public Loft {
     sketches = sketches == null ? List.of() : List.copyOf(sketches);
+    guides = guides == null ? List.of() : List.copyOf(guides);
     use = use == null ? Use.NEW_BODY : use;
     targets = targets == null ? List.of() : List.copyOf(targets);
   }

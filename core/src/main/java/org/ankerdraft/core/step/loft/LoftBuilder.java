@@ -47,6 +47,11 @@ final class LoftBuilder {
   /** So far sides may stand off the square at an end that asks for it. */
   private static final double SQUARE_RAD = 1e-4;
 
+  /** Sections through which a guided skin is laid, at first and at most. */
+  private static final int FEWEST_STATIONS = 24;
+
+  private static final int MOST_STATIONS = 96;
+
   private final BuildContext context;
   private final Loft step;
 
@@ -94,12 +99,14 @@ final class LoftBuilder {
     }
     mustLieApart(sections);
     mustTakeEnds(sections);
-    NamedShape solid = hollow(sections);
+    NamedShape solid = step.guides().isEmpty() ? hollow(sections, this::lofted) : guided(sections);
     Optional<String> fault = fault(solid, sections);
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
     }
-    return new Tool(solid, step.isStraight() ? "lofted, straight" : "lofted");
+    return new Tool(
+        solid,
+        step.isStraight() ? "lofted, straight" : step.guides().isEmpty() ? "lofted" : "guided");
   }
 
   private Section section(String id, boolean isEnd)
@@ -162,8 +169,54 @@ final class LoftBuilder {
     }
   }
 
+  /** A skin that follows guides, through as many sections as it takes to stay on them. */
+  private NamedShape guided(List<Section> sections) throws StepFailed, Ladder.Stopped {
+    if (step.isStraight() || going().isSquareAtStart() || going().isSquareAtEnd()) {
+      throw new StepFailed(
+          WHAT, "a loft with guides goes as they do: neither straight nor square to its ends");
+    }
+    if (sections.stream().anyMatch(Section::isPoint)) {
+      throw new StepFailed(WHAT, "a loft to a point takes no guides");
+    }
+    LoftGuides guides =
+        new LoftGuides(
+            context,
+            step.guides(),
+            sections.stream()
+                .map(s -> new LoftGuides.Stop(s.id, s.sketch.frame().plane(), s.contour()))
+                .toList());
+    LoftGuides.Passed passed = null;
+    for (int stations = FEWEST_STATIONS; stations <= MOST_STATIONS; stations *= 2) {
+      int through = stations;
+      NamedShape solid =
+          hollow(
+              sections,
+              asked ->
+                  context.kernel.guidedLoft(asked, guides.guides(), through, context.budget()));
+      passed = guides.passed(solid);
+      if (passed == null) {
+        return solid;
+      }
+    }
+    throw new StepFailed(
+        WHAT,
+        "the skin cannot follow all guides: it passes guide "
+            + passed.sketch()
+            + " by "
+            + Words.mm(passed.byMm()));
+  }
+
+  /** Makes a skin through contours. */
+  private interface Maker {
+    Outcome<Derived> make(List<LoftSection> through);
+  }
+
+  private Outcome<Derived> lofted(List<LoftSection> through) {
+    return context.kernel.loft(through, going(), context.budget());
+  }
+
   /** What goes through the outer contours, without what goes through their holes. */
-  private NamedShape hollow(List<Section> sections) throws StepFailed, Ladder.Stopped {
+  private NamedShape hollow(List<Section> sections, Maker maker) throws StepFailed, Ladder.Stopped {
     Section first = firstProfile(sections);
     for (Section s : sections) {
       if (!s.isPoint() && s.holes().size() != first.holes().size()) {
@@ -180,11 +233,16 @@ final class LoftBuilder {
                 + "; a loft needs as many holes in each");
       }
     }
-    NamedShape solid = lofted(sections, Section::contour);
+    NamedShape solid = named(sections, Section::contour, maker);
     for (Map<Section, List<ProfileCurve>> hole : holes(sections)) {
       solid =
           Combiner.combine(
-              context, WHAT, Combination.SUBTRACT, solid, lofted(sections, hole::get), step.id());
+              context,
+              WHAT,
+              Combination.SUBTRACT,
+              solid,
+              named(sections, hole::get, maker),
+              step.id());
     }
     return solid;
   }
@@ -217,7 +275,8 @@ final class LoftBuilder {
     return points.stream().reduce(Vec3.ZERO, Vec3::plus).times(1.0 / points.size());
   }
 
-  private NamedShape lofted(List<Section> sections, Function<Section, List<ProfileCurve>> contourOf)
+  private NamedShape named(
+      List<Section> sections, Function<Section, List<ProfileCurve>> contourOf, Maker maker)
       throws StepFailed, Ladder.Stopped {
     List<LoftSection> asked = new ArrayList<>();
     Map<Integer, FaceName> sides = new LinkedHashMap<>();
@@ -236,7 +295,7 @@ final class LoftBuilder {
       }
       asked.add(new LoftSection.Contour(contour, s.sketch.frame().plane()));
     }
-    Outcome<Derived> made = context.kernel.loft(asked, going(), context.budget());
+    Outcome<Derived> made = maker.make(asked);
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }

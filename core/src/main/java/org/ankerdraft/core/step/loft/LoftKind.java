@@ -48,6 +48,16 @@ public final class LoftKind extends StepKind<Loft> {
           .label("Reaches the last")
           .shownIf(s -> !s.isStraight())
           .about("true: its sides come to the plane of the last profile square to it");
+  private static final Field<Loft, List<String>> GUIDES =
+      Field.<Loft, List<String>>of(
+              "guides", ListForm.of(References.SKETCH, "sketches"), Loft::guides)
+          .label("Guides")
+          .usual("none")
+          .folded()
+          .shownIf(s -> !s.isStraight())
+          .about(
+              "sketches of one chain each, which go through the outline of every profile: the skin follows"
+                  + " them. Onto one its sections are shifted, onto two turned and scaled, onto more stretched");
   private static final Field<Loft, Use> USE = StepFields.use(Loft::use);
   private static final Field<Loft, String> BODY =
       StepFields.<Loft>newBody(Loft::body).shownIf(s -> s.use().makesBody());
@@ -58,7 +68,7 @@ public final class LoftKind extends StepKind<Loft> {
     super(
         "loft",
         Loft.class,
-        List.of(SKETCHES, STRAIGHT, SQUARE_START, SQUARE_END, USE, BODY, TARGETS),
+        List.of(SKETCHES, STRAIGHT, SQUARE_START, SQUARE_END, GUIDES, USE, BODY, TARGETS),
         (head, v) ->
             new Loft(
                 head,
@@ -66,6 +76,7 @@ public final class LoftKind extends StepKind<Loft> {
                 v.is(STRAIGHT),
                 v.is(SQUARE_START),
                 v.is(SQUARE_END),
+                v.get(GUIDES),
                 v.get(USE),
                 v.get(BODY),
                 v.get(TARGETS)),
@@ -99,6 +110,7 @@ public final class LoftKind extends StepKind<Loft> {
   @Override
   public String summary(Loft s) {
     return (s.sketches().isEmpty() ? "through ?" : "through " + String.join(", ", s.sketches()))
+        + (s.guides().isEmpty() ? "" : ", guided by " + String.join(", ", s.guides()))
         + ", "
         + Solids.inSummary(s.use(), s.body(), s.id());
   }
@@ -117,6 +129,7 @@ public final class LoftKind extends StepKind<Loft> {
                 false,
                 false,
                 false,
+                List.of(),
                 first ? Use.NEW_BODY : Use.UNITE,
                 first ? "Body" : null,
                 targets));

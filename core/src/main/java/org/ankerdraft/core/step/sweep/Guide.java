@@ -1,34 +1,23 @@
 package org.ankerdraft.core.step.sweep;
 
-import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.core.operation.Chains;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
-import org.ankerdraft.core.sketch.Curve2;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.vectors.Vec3;
 
 /** A line beside a path, by points close to each other. */
 final class Guide {
-  private static final int STEPS = 3000;
-
-  /** Outlines are known by points along them, which lie this close to arcs. */
-  private static final double ON_OUTLINE_MM = 0.05;
-
   private final String name;
-  private final List<Vec3> points = new ArrayList<>();
+  private final List<Vec3> points;
 
   /**
    * @param name of its sketch, for messages
    */
   Guide(String name, Way way) {
     this.name = name;
-    for (Curve2 c : way.curves()) {
-      for (int i = points.isEmpty() ? 0 : 1; i <= STEPS; i++) {
-        var p = c.at((double) i / STEPS);
-        points.add(way.frame().at(p.x(), p.y()));
-      }
-    }
+    points = Chains.points(way.curves(), way.frame());
   }
 
   Vec3 start() {
@@ -37,14 +26,8 @@ final class Guide {
 
   /** It must begin on the outline of the profile, and not on the path. */
   void mustBeginOn(List<ProfileCurve> outline, Vec3 path, double withinMm) throws StepFailed {
-    double off = Double.POSITIVE_INFINITY;
-    for (ProfileCurve c : outline) {
-      List<Vec3> along = c.points();
-      for (int i = 1; i < along.size(); i++) {
-        off = Math.min(off, toSegment(start(), along.get(i - 1), along.get(i)));
-      }
-    }
-    if (off > ON_OUTLINE_MM) {
+    double off = Chains.distance(start(), outline);
+    if (off > Chains.ON_OUTLINE_MM) {
       throw new StepFailed(
           SweepBuilder.WHAT,
           "guide "
@@ -57,13 +40,6 @@ final class Guide {
       throw new StepFailed(
           SweepBuilder.WHAT, "guide " + name + " begins on the path, so it guides nothing");
     }
-  }
-
-  private static double toSegment(Vec3 p, Vec3 a, Vec3 b) {
-    Vec3 way = b.minus(a);
-    double length = way.dot(way);
-    double t = length == 0 ? 0 : Math.clamp(p.minus(a).dot(way) / length, 0, 1);
-    return p.distance(a.plus(way.times(t)));
   }
 
   /** Goes along it as a path is walked. */

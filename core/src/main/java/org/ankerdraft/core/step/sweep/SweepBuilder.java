@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.Chains;
 import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Ladder;
@@ -93,7 +94,10 @@ final class SweepBuilder {
         throw new StepFailed(WHAT, "a closed path does not go on along " + id);
       }
       ways.add(
-          Way.goingOn(chain(id, "the path"), before.end(), context.tolerance.lengthMm())
+          Way.goingOn(
+                  Chains.one(context, WHAT, id, "the path"),
+                  before.end(),
+                  context.tolerance.lengthMm())
               .orElseThrow(() ->
                   new StepFailed(
                       WHAT,
@@ -103,22 +107,6 @@ final class SweepBuilder {
                           + Numbers.place(before.end()))));
     }
     return new Track(ways);
-  }
-
-  private ResolvedSketch chain(String id, String what) throws StepFailed {
-    ResolvedSketch path = context.sketch(WHAT, id);
-    if (path.drawn().size() != 1) {
-      throw new StepFailed(
-          WHAT,
-          "sketch "
-              + id
-              + " holds "
-              + path.drawn().size()
-              + " chains of curves; "
-              + what
-              + " is one");
-    }
-    return path;
   }
 
   /** Turned and scaled on its way. */
@@ -158,7 +146,7 @@ final class SweepBuilder {
 
   private Guide guide(ResolvedSketch profile, Track track) throws StepFailed {
     Plane plane = profile.frame().plane();
-    ResolvedSketch sketch = chain(step.guide(), "the guide");
+    ResolvedSketch sketch = Chains.one(context, WHAT, step.guide(), "the guide");
     Guide guide =
         Way.from(sketch, plane, context.tolerance.lengthMm())
             .map(way -> new Guide(step.guide(), way))
@@ -176,7 +164,7 @@ final class SweepBuilder {
   }
 
   private Way way(Plane profile) throws StepFailed {
-    ResolvedSketch path = chain(step.path(), "the path");
+    ResolvedSketch path = Chains.one(context, WHAT, step.path(), "the path");
     Way way =
         Way.from(path, profile, context.tolerance.lengthMm())
             .orElseThrow(() ->
