@@ -16,7 +16,11 @@ class LoftingTest extends InWindow {
       {"kind": "sketch", "id": "foot", "curves": [
         {"curve": "circle", "name": "k", "diameter": "20 mm"}]},
       {"kind": "sketch", "id": "top", "plane": {"base": "XY", "offset": "30 mm"}, "curves": [
-        {"curve": "circle", "name": "k", "diameter": "10 mm"}]}]}
+        {"curve": "circle", "name": "k", "diameter": "10 mm"}]},
+      {"kind": "sketch", "id": "left", "plane": {"base": "XZ"}, "curves": [
+        {"curve": "arc", "name": "a", "from": ["-10 mm", "0 mm"], "through": ["-14 mm", "12 mm"], "to": ["-5 mm", "30 mm"]}]},
+      {"kind": "sketch", "id": "right", "plane": {"base": "XZ"}, "curves": [
+        {"curve": "arc", "name": "a", "from": ["10 mm", "0 mm"], "through": ["14 mm", "12 mm"], "to": ["5 mm", "30 mm"]}]}]}
     """;
   }
 

@@ -8,6 +8,9 @@ import org.ankerdraft.kernel.TriangleMesh;
  * asks through a {@link Query} of its own.
  */
 public final class Bvh {
+  /** Of products and sums of float, as a share of the farthest coordinate. */
+  private static final float ROUNDING_OF_PLANES = 4e-6f;
+
   private final int triangleCount;
 
   /** Nine floats for each triangle in leaf order: its corners, to the bit those of the mesh. */
@@ -18,6 +21,15 @@ public final class Bvh {
 
   private final float[] alongY;
   private final float[] alongZ;
+
+  /**
+   * Four floats for each triangle in leaf order: unit normal and distance from the origin. A
+   * triangle is no nearer than its plane; without area it has no plane, and the normal is zero.
+   */
+  private final float[] planes;
+
+  /** The most by which rounding may make a plane seem farther away. */
+  private final float planeError;
 
   private final int[] originalTriangle;
 
@@ -53,9 +65,38 @@ public final class Bvh {
         }
       }
     }
+    planes = new float[4 * triangleCount];
+    float most = 0;
+    for (int i = 0; i < triangleCount; i++) {
+      putPlane(i);
+    }
+    for (float c : corners) {
+      most = Math.max(most, Math.abs(c));
+    }
+    planeError = ROUNDING_OF_PLANES * most;
     alongX = cornersAlong(0);
     alongY = cornersAlong(1);
     alongZ = cornersAlong(2);
+  }
+
+  private void putPlane(int i) {
+    int c = 9 * i;
+    double ax = (double) corners[c + 3] - corners[c];
+    double ay = (double) corners[c + 4] - corners[c + 1];
+    double az = (double) corners[c + 5] - corners[c + 2];
+    double bx = (double) corners[c + 6] - corners[c];
+    double by = (double) corners[c + 7] - corners[c + 1];
+    double bz = (double) corners[c + 8] - corners[c + 2];
+    double nx = ay * bz - az * by;
+    double ny = az * bx - ax * bz;
+    double nz = ax * by - ay * bx;
+    double size = Math.sqrt(nx * nx + ny * ny + nz * nz);
+    double scale = size == 0 ? 0 : 1 / size;
+    planes[4 * i] = (float) (nx * scale);
+    planes[4 * i + 1] = (float) (ny * scale);
+    planes[4 * i + 2] = (float) (nz * scale);
+    planes[4 * i + 3] =
+        (float) ((nx * corners[c] + ny * corners[c + 1] + nz * corners[c + 2]) * scale);
   }
 
   /** The corners with their axes in turn, so that an axis comes last. */
@@ -308,6 +349,14 @@ public final class Bvh {
 
     /** Ericson, Real-Time Collision Detection, 2005, section 5.1.5. */
     private float nearestOn(int i, float x, float y, float z, float best) {
+      float[] plane = planes;
+      float off =
+          Math.abs(
+                  plane[4 * i] * x + plane[4 * i + 1] * y + plane[4 * i + 2] * z - plane[4 * i + 3])
+              - planeError;
+      if (off > 0 && off * off > best) {
+        return best;
+      }
       // In double precision: of a long thin triangle the products nearly cancel out.
       int c = 9 * i;
       double ax = (double) x - corners[c];

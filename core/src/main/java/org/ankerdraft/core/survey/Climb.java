@@ -46,6 +46,7 @@ final class Climb {
   private final double[][] ways = new double[MOST_CONTACTS][3];
   private int count;
   private final double[] away = new double[3];
+  private final double[] hit = new double[3];
   private double reach;
 
   /**
@@ -67,13 +68,33 @@ final class Climb {
     return reach;
   }
 
+  /** What became of a ball. */
+  enum End {
+    /** It came to be held from across. */
+    HELD,
+    /** It has grown by a share, and may grow on. */
+    GROWN,
+    /** Nothing came to hold it. */
+    LOST
+  }
+
+  double[] centre() {
+    return centre;
+  }
+
+  /** How far the nearest surface is from a place, at most {@code most}. */
+  double clearance(double x, double y, double z, double most) {
+    query.nearest((float) x, (float) y, (float) z, (float) most);
+    return query.distance;
+  }
+
   /**
    * Grows a ball.
    *
    * @param r how far its nearest surface may be from its centre
-   * @return whether it came to be held from across
+   * @param growth by how many times at most, before it is left
    */
-  boolean from(double x, double y, double z, double r) {
+  End from(double x, double y, double z, double r, double growth) {
     centre[0] = x;
     centre[1] = y;
     centre[2] = z;
@@ -82,22 +103,26 @@ final class Climb {
     radius = r;
     reach = 0;
     if (!asks(x, y, z, r)) {
-      return false;
+      return End.LOST;
     }
     settle();
+    double enough = growth * radius;
     for (int move = 0; move < MOST_MOVES && radius < size; move++) {
       if (isHeld()) {
-        return true;
+        return End.HELD;
+      }
+      if (radius > enough) {
+        return End.GROWN;
       }
       double rate = findWay();
       if (rate < LEAST_RATE) {
-        return true;
+        return End.HELD;
       }
       if (!move(rate)) {
-        return false;
+        return End.LOST;
       }
     }
-    return false;
+    return End.LOST;
   }
 
   private boolean asks(double x, double y, double z, double r) {
@@ -279,10 +304,18 @@ final class Climb {
       for (int k = 0; k < 3; k++) {
         to[k] = centre[k] + t * away[k];
       }
-      if (!asks(to[0], to[1], to[2], r) || query.distance >= r * SETTLED - slack(r)) {
+      if (!asks(to[0], to[1], to[2], r + slack(r))) {
+        // Nothing holds it there: it has gone past the ends of the faces, perhaps out of the body.
+        t /= 2;
+        continue;
+      }
+      if (query.distance >= r * SETTLED - slack(r)) {
         break;
       }
       isHit = true;
+      hit[0] = query.nearX;
+      hit[1] = query.nearY;
+      hit[2] = query.nearZ;
       double shorter = touching(rate);
       if (!(shorter < t * (1 - LEAST_MOVE))) {
         break;
@@ -297,7 +330,23 @@ final class Climb {
     int before = count;
     boolean isFar = t > LEAST_MOVE * radius;
     settle();
+    if (!isFar && isHit) {
+      hold(hit);
+    }
     return isFar || (isHit && count > before);
+  }
+
+  /** Takes what stopped the ball as a contact, also where others are as near. */
+  private void hold(double[] point) {
+    for (int i = 0; i < count; i++) {
+      if (distance(contacts[i], point) <= SAME_CONTACT * radius) {
+        return;
+      }
+    }
+    if (count < MOST_CONTACTS) {
+      System.arraycopy(point, 0, contacts[count++], 0, 3);
+      turn();
+    }
   }
 
   /** How far the ball can go until it touches the nearest point that it would have run over. */

@@ -56,12 +56,16 @@ final class WallMeasurement {
   /** What may be taken over of an earlier field, or null. */
   private Earlier earlier;
 
+  private final Climbs climbs;
+
   WallMeasurement(FineMesh mesh, float accuracy, float slack) {
-    this(mesh, accuracy, slack, new AtomicInteger());
+    this(mesh, accuracy, slack, new AtomicInteger(), new Climbs(accuracy));
   }
 
-  private WallMeasurement(FineMesh mesh, float accuracy, float slack, AtomicInteger measured) {
+  private WallMeasurement(
+      FineMesh mesh, float accuracy, float slack, AtomicInteger measured, Climbs climbs) {
     this.measured = measured;
+    this.climbs = climbs;
     this.slack = slack;
     this.mesh = mesh;
     this.accuracy = accuracy;
@@ -101,7 +105,7 @@ final class WallMeasurement {
 
   /** The same on a finer mesh, whose new nodes are to be measured if no earlier field has them. */
   WallMeasurement on(FineMesh finer, int threads) {
-    WallMeasurement out = new WallMeasurement(finer, accuracy, slack, measured);
+    WallMeasurement out = new WallMeasurement(finer, accuracy, slack, measured, climbs);
     int n = mesh.nodeCount();
     System.arraycopy(sample, 0, out.sample, 0, 3 * n);
     System.arraycopy(ray, 0, out.ray, 0, n);
@@ -295,12 +299,14 @@ final class WallMeasurement {
 
   /** A ball that is held beside grows until it measures a wall. */
   private void climb(int n, Climb climb) {
-    climbed[n] =
-        climb.from(centre[3 * n], centre[3 * n + 1], centre[3 * n + 2], 2 * radius[n] + accuracy);
+    Climbs.Result top =
+        climbs.from(
+            climb, centre[3 * n], centre[3 * n + 1], centre[3 * n + 2], 2 * radius[n] + accuracy);
+    climbed[n] = top.isHeld();
     if (climbed[n]) {
-      diameter[n] = (float) (2 * climb.radius());
+      diameter[n] = (float) (2 * top.radius());
     }
-    decided[n] = (float) climb.reach();
+    decided[n] = (float) top.reach();
   }
 
   /** The spheres that measure a wall. */
