@@ -43,6 +43,9 @@ final class MoorVerb implements Callable<Integer> {
 
   @Override
   public Integer call() throws Workshop.CannotGoOn {
+    if (to == null && !takes.isEmpty()) {
+      throw new Workshop.CannotGoOn("--take needs --to OUT.json: where the moored part goes");
+    }
     PartFile.Content content = Workshop.read(file);
     try (Workshop workshop = new Workshop()) {
       PartState state = workshop.build(content);

@@ -571,6 +571,9 @@ class VerbsTest {
     run("moor", adrift, "--to", moored, "--take", lost + "=box/end|box/side:r.top");
     assertThat(run("build", moored, "--json").json().at("/bodies/0/volumeMm3").asDouble())
         .isCloseTo(24000 - 80, within(1e-6));
+    Ran nowhere = run("moor", adrift, "--take", lost + "=box/end|box/side:r.top");
+    assertThat(nowhere.exit).isEqualTo(Exit.ERROR);
+    assertThat(nowhere.err).contains("--take needs --to");
     assertThat(run("moor", adrift, "--to", moored, "--take", lost + "=nothing").err)
         .contains("no step has lost that");
   }

@@ -57,7 +57,7 @@ final class Climbs {
 
     /** How far the nearest surface can be from the middle of the cell. */
     double most(double accuracyMm) {
-      return Math.scalb(4, level) + accuracyMm;
+      return Math.scalb(4.0, level) + accuracyMm;
     }
 
     double distance(double px, double py, double pz) {

@@ -104,9 +104,14 @@ final class LoftBuilder {
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
     }
-    return new Tool(
-        solid,
-        step.isStraight() ? "lofted, straight" : step.guides().isEmpty() ? "lofted" : "guided");
+    return new Tool(solid, how());
+  }
+
+  private String how() {
+    if (step.isStraight()) {
+      return "lofted, straight";
+    }
+    return step.guides().isEmpty() ? "lofted" : "guided";
   }
 
   private Section section(String id, boolean isEnd)
@@ -206,17 +211,18 @@ final class LoftBuilder {
             + Words.mm(passed.byMm()));
   }
 
-  /** Makes a skin through contours. */
-  private interface Maker {
-    Outcome<Derived> make(List<LoftSection> through);
-  }
-
   private Outcome<Derived> lofted(List<LoftSection> through) {
     return context.kernel.loft(through, going(), context.budget());
   }
 
-  /** What goes through the outer contours, without what goes through their holes. */
-  private NamedShape hollow(List<Section> sections, Maker maker) throws StepFailed, Ladder.Stopped {
+  /**
+   * What goes through the outer contours, without what goes through their holes.
+   *
+   * @param maker of a skin through contours
+   */
+  private NamedShape hollow(
+      List<Section> sections, Function<List<LoftSection>, Outcome<Derived>> maker)
+      throws StepFailed, Ladder.Stopped {
     Section first = firstProfile(sections);
     for (Section s : sections) {
       if (!s.isPoint() && s.holes().size() != first.holes().size()) {
@@ -276,7 +282,9 @@ final class LoftBuilder {
   }
 
   private NamedShape named(
-      List<Section> sections, Function<Section, List<ProfileCurve>> contourOf, Maker maker)
+      List<Section> sections,
+      Function<Section, List<ProfileCurve>> contourOf,
+      Function<List<LoftSection>, Outcome<Derived>> maker)
       throws StepFailed, Ladder.Stopped {
     List<LoftSection> asked = new ArrayList<>();
     Map<Integer, FaceName> sides = new LinkedHashMap<>();
@@ -295,7 +303,7 @@ final class LoftBuilder {
       }
       asked.add(new LoftSection.Contour(contour, s.sketch.frame().plane()));
     }
-    Outcome<Derived> made = maker.make(asked);
+    Outcome<Derived> made = maker.apply(asked);
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
