@@ -10,6 +10,7 @@
 #include <BRepPrimAPI_MakePrism.hxx>
 #include <Bnd_Box.hxx>
 #include <GProp_GProps.hxx>
+#include <Standard_Failure.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <gp_Ax3.hxx>
@@ -43,6 +44,18 @@ std::unique_ptr<BRepAlgoAPI_BooleanOperation> OperationOn(BooleanKind kind, cons
       return std::make_unique<BRepAlgoAPI_Cut>(filler);
     default:
       return std::make_unique<BRepAlgoAPI_Common>(filler);
+  }
+}
+
+// What cannot be done with a block may still be done with the whole bodies.
+std::optional<LocalCombination> TryLocally(const BooleanOp& in, const TopoDS_Shape& target,
+                                           const TopTools_ListOfShape& tools, Memo& memo) {
+  try {
+    return CombineLocally(in, target, tools, memo);
+  } catch (const Refused&) {
+    return std::nullopt;
+  } catch (const Standard_Failure&) {
+    return std::nullopt;
   }
 }
 
@@ -110,7 +123,7 @@ void Combine(const BooleanOp& in, ShapeStore& store, ShapeReply* out) {
       RecordOrigins(tool, number++, history, result, GeneratedFromFace::kIsNew, out);
     Describe(result, store, out);
   };
-  if (const auto local = CombineLocally(in, target, tools, store.Known())) {
+  if (const auto local = TryLocally(in, target, tools, store.Known())) {
     reply(local->result, local->history, local->overlaps);
     return;
   }

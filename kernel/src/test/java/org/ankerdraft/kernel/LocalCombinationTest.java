@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -314,5 +315,71 @@ class LocalCombinationTest {
       body = next;
     }
     Anew.assertSame(kernel, body, 0.05);
+  }
+
+  /** Four sides of a block tilted about its lower end. */
+  private static Shape tapered(Vec3 corner, Vec3 size, double angleRad) {
+    Shape block = box(corner, size);
+    Map<Integer, Double> angles = new HashMap<>();
+    for (int f = 1; f <= block.topology().faces().size(); f++) {
+      if (Math.abs(block.topology().face(f).normal().z()) < 0.5) {
+        angles.put(f, angleRad);
+      }
+    }
+    return kernel.draft(block, angles, Vec3.Z, new Plane(corner, Vec3.Z), BUDGET).orThrow().shape();
+  }
+
+  /**
+   * In a tray whose walls lean, with pillars on its floor: bosses near the walls, holes through the
+   * floor and pockets beside pillars, each against what it has in common with the tray.
+   */
+  @ParameterizedTest
+  @ValueSource(longs = {11, 12, 13, 14})
+  void inATrayWithLeaningWalls(long seed) {
+    Random random = new Random(seed);
+    Shape hollow = tapered(new Vec3(-46, -36, 3), new Vec3(92, 72, 40), Math.toRadians(-3));
+    Shape body =
+        combined(Combination.SUBTRACT, box(new Vec3(-50, -40, 0), new Vec3(100, 80, 25)), hollow)
+            .shape();
+    for (int i = 0; i < 9; i++) {
+      double x = random.nextDouble(-43, 43);
+      double y = random.nextDouble(-33, 33);
+      boolean isHole = random.nextInt(3) == 0;
+      Shape tool =
+          isHole
+              ? rod(1 + random.nextDouble(2), x, y, -2, 9)
+              : rod(2.5, x, y, 3, 4 + 9 * random.nextDouble());
+      double common =
+          kernel
+              .combine(Combination.INTERSECT, body, List.of(tool), true, BUDGET)
+              .orThrow()
+              .shape()
+              .mass()
+              .volumeMm3();
+      Combination kind = isHole ? Combination.SUBTRACT : Combination.UNITE;
+      double wanted =
+          body.mass().volumeMm3() + (isHole ? -common : tool.mass().volumeMm3() - common);
+      body = combined(kind, body, tool).shape();
+      assertThat(body.proof().isSound()).as("seed %d, tool %d", seed, i).isTrue();
+      assertThat(body.mass().volumeMm3())
+          .as("seed %d, tool %d, %s", seed, i, kind)
+          .isCloseTo(wanted, within(1e-7 * wanted));
+    }
+    Anew.assertSame(kernel, body, 0.05);
+  }
+
+  /** Two plates, one body of two solids: a boss on one leaves the other what it was. */
+  @Test
+  void aBossOnOneOfTwoSolids() {
+    Shape two =
+        combined(Combination.UNITE, plate(), moved(plate(), Motion.shift(new Vec3(0, 0, 60))))
+            .shape();
+    assertThat(two.proof().solids()).isEqualTo(2);
+    Shape with = combined(Combination.UNITE, two, rod(3, 5, 2, 64, 8)).shape();
+    assertThat(with.proof().solids()).isEqualTo(2);
+    assertVolume(with, two.mass().volumeMm3() + Math.PI * 9 * 8);
+    Shape between = combined(Combination.UNITE, with, rod(2, -9, 3, 4, 56)).shape();
+    assertThat(between.proof().solids()).isEqualTo(1);
+    assertVolume(between, with.mass().volumeMm3() + Math.PI * 4 * 56);
   }
 }

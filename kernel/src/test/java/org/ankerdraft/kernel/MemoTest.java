@@ -178,4 +178,20 @@ class MemoTest {
     assertThat(cut.derived().shape().mass().volumeMm3())
         .isCloseTo(100 * 50 * 4 - 25 - 50 - 100, within(1e-6));
   }
+
+  /**
+   * Cylinders and cones are straight between their ends, and need no points there: a rod is two
+   * fans and one band of twice as many triangles as its circle has sides, and a seam.
+   */
+  @ParameterizedTest
+  @ValueSource(doubles = {4, 40, 200})
+  void aLongRodHasNoMoreTrianglesThanAShortOne(double length) {
+    Shape rod = Solids.extruded(kernel, Solids.disc(5), length).shape();
+    TriangleMesh mesh = kernel.mesh(rod, 0.02, ANGLE, BUDGET).orThrow();
+    double sides = Math.PI / Math.acos(1 - 0.02 / 5);
+    assertThat(mesh.watertight()).isTrue();
+    assertThat(mesh.triangleCount()).isBetween((int) (3 * sides), (int) (16 * sides));
+    double cylinder = Math.PI * 25 * length;
+    assertThat(mesh.volumeMm3()).isBetween(0.99 * cylinder, cylinder);
+  }
 }

@@ -186,4 +186,44 @@ class BvhTest {
       }
     }
   }
+
+  /**
+   * Triangles whose planes lie about as far away as the nearest point does, far from the origin,
+   * where float is coarse: a triangle is left out by its plane only where it cannot be nearest.
+   */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void nearestPointsOfASphereFarFromTheOrigin(long seed) {
+    Random random = new Random(seed);
+    float radius = 10 + 5 * random.nextFloat();
+    float away = 1000 * random.nextInt(4);
+    int count = 900;
+    float[] p = new float[9 * count];
+    for (int t = 0; t < count; t++) {
+      double z = random.nextDouble(-1, 1);
+      double turn = random.nextDouble(2 * Math.PI);
+      for (int k = 0; k < 9; k += 3) {
+        double up = Math.clamp(z + 0.08 * random.nextDouble(), -1, 1);
+        double round = turn + 0.1 * random.nextDouble();
+        double beside = Math.sqrt(1 - up * up);
+        p[9 * t + k] = away + (float) (radius * beside * Math.cos(round));
+        p[9 * t + k + 1] = away + (float) (radius * beside * Math.sin(round));
+        p[9 * t + k + 2] = away + (float) (radius * up);
+      }
+    }
+    Bvh.Query q = new Bvh(p, each(count)).query();
+    for (int i = 0; i < 40; i++) {
+      float x = away + (random.nextFloat() - 0.5f) * radius / (1 + i);
+      float y = away + (random.nextFloat() - 0.5f) * radius / (1 + i);
+      float z = away + (random.nextFloat() - 0.5f) * radius / (1 + i);
+      float best = Float.MAX_VALUE;
+      for (int t = 0; t < count; t++) {
+        Bvh.Query one = new Bvh(java.util.Arrays.copyOfRange(p, 9 * t, 9 * t + 9), each(1)).query();
+        one.nearest(x, y, z, 1e9f);
+        best = Math.min(best, one.distance);
+      }
+      assertThat(q.nearest(x, y, z, 1e9f)).isTrue();
+      assertThat(q.distance).isEqualTo(best);
+    }
+  }
 }
