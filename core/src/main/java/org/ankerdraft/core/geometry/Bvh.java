@@ -459,18 +459,10 @@ public final class Bvh {
     }
 
     private float normalDot(int i, float x, float y, float z) {
-      int c = 9 * i;
-      float ax = corners[c + 3] - corners[c];
-      float ay = corners[c + 4] - corners[c + 1];
-      float az = corners[c + 5] - corners[c + 2];
-      float bx = corners[c + 6] - corners[c];
-      float by = corners[c + 7] - corners[c + 1];
-      float bz = corners[c + 8] - corners[c + 2];
-      float nx = ay * bz - az * by;
-      float ny = az * bx - ax * bz;
-      float nz = ax * by - ay * bx;
-      float size = (float) Math.sqrt(nx * nx + ny * ny + nz * nz);
-      return size == 0 ? 2 : (nx * x + ny * y + nz * z) / size;
+      float nx = planes[4 * i];
+      float ny = planes[4 * i + 1];
+      float nz = planes[4 * i + 2];
+      return nx == 0 && ny == 0 && nz == 0 ? 2 : nx * x + ny * y + nz * z;
     }
   }
 
