@@ -8,9 +8,10 @@ import java.util.concurrent.ConcurrentHashMap;
 /**
  * Climbs of balls on one body. In thick material thousands of balls climb to the same place, and
  * there everything is about as near as everything else, so that each question takes long. A climb
- * begins in the middle of the small cell in which the ball's centre lies, a hundredth of its radius
- * wide, and begins again so whenever the ball has grown by a share. What comes of a cell depends on
- * nothing but the body, so it is found once for all climbs that come there, whichever is first.
+ * begins in the middle of the small cell in which the ball's centre lies, no wider than a thirtieth
+ * of its radius, and begins again so whenever the ball has grown by a tenth. What comes of a cell
+ * depends on nothing but the body, so it is found once for all climbs that come there, whichever is
+ * first.
  */
 final class Climbs {
   /** Width of a cell, as a share of the power of two below the radius. */

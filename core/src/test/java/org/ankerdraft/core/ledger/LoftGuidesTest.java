@@ -16,20 +16,11 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Lofts that follow guides, against solids whose sections are known everywhere. */
 class LoftGuidesTest {
   private static String at(String id, double z, String curves) {
-    return String.format(
-        Locale.ROOT,
-        "{'kind':'sketch','id':'%s','plane':{'base':'XY','offset':'%.6f mm'},'curves':[%s]},",
-        id,
-        z,
-        curves);
+    return LoftTest.at(id, z, curves);
   }
 
   private static String square(double side) {
-    return String.format(
-        Locale.ROOT,
-        "{'curve':'rectangle','name':'r','width':'%.6f mm','height':'%.6f mm'}",
-        side,
-        side);
+    return LoftTest.rectangle(side, side);
   }
 
   private static String circle(String name, double radius) {

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Lofts against frusta, pyramids and prismatoids. */
 class LoftTest {
-  private static String at(String id, double z, String curves) {
+  static String at(String id, double z, String curves) {
     return String.format(
         Locale.ROOT,
         "{'kind':'sketch','id':'%s','plane':{'base':'XY','offset':'%.6f mm'},'curves':[%s]},",
@@ -26,7 +26,7 @@ class LoftTest {
         curves);
   }
 
-  private static String rectangle(double w, double h) {
+  static String rectangle(double w, double h) {
     return String.format(
         Locale.ROOT, "{'curve':'rectangle','name':'r','width':'%.9f mm','height':'%.9f mm'}", w, h);
   }
