@@ -4,11 +4,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 
-/** Where the worker program is. */
+/** Where the worker program is, and the native library built with it. */
 public final class WorkerProgram {
   private static final String VARIABLE = "ANKERDRAFT_WORKER";
   private static final String HOME = "ANKERDRAFT_HOME";
-  private static final String BUILT = "worker/build/ankerdraft-worker";
+  private static final String BUILT = "worker/build";
+  private static final String PROGRAM = "ankerdraft-worker";
+
+  /** The library that walks through trees of boxes. */
+  public static final String TREE_LIBRARY = System.mapLibraryName("ankerdraft-tree");
 
   private WorkerProgram() {}
 
@@ -21,13 +25,23 @@ public final class WorkerProgram {
     if (named != null) {
       return Optional.of(Path.of(named)).filter(Files::isExecutable);
     }
+    return built(PROGRAM);
+  }
+
+  /** Built like the worker, below ANKERDRAFT_HOME or a folder above the current one; or empty. */
+  public static Optional<Path> treeLibrary() {
+    return built(TREE_LIBRARY);
+  }
+
+  private static Optional<Path> built(String name) {
     String home = System.getenv(HOME);
-    if (home != null && Files.isExecutable(Path.of(home, BUILT))) {
-      return Optional.of(Path.of(home, BUILT));
+    if (home != null && Files.isExecutable(Path.of(home, BUILT, name))) {
+      return Optional.of(Path.of(home, BUILT, name));
     }
     for (Path p = Path.of("").toAbsolutePath(); p != null; p = p.getParent()) {
-      if (Files.isExecutable(p.resolve(BUILT))) {
-        return Optional.of(p.resolve(BUILT));
+      Path file = p.resolve(BUILT).resolve(name);
+      if (Files.isExecutable(file)) {
+        return Optional.of(file);
       }
     }
     return Optional.empty();

@@ -41,6 +41,7 @@ public final class CheckRunner {
   private final GeometryKernel kernel;
   private final GeometryKernel slowKernel;
   private final Surveyor surveyor;
+  private final int threads;
 
   public CheckRunner(GeometryKernel kernel, int threads) {
     this(kernel, kernel, threads);
@@ -53,6 +54,7 @@ public final class CheckRunner {
   public CheckRunner(GeometryKernel kernel, GeometryKernel slowKernel, int threads) {
     this.kernel = kernel;
     this.slowKernel = slowKernel;
+    this.threads = threads;
     this.surveyor = new Surveyor(kernel, threads);
   }
 
@@ -126,7 +128,11 @@ public final class CheckRunner {
         continue;
       }
       findings.addAll(DraftCheck.check(a, book, pull, state.part()));
-      findings.addAll(UndercutCheck.check(a, book, pull));
+      List<Finding> undercuts = UndercutCheck.check(a, book, pull, threads, cancel);
+      if (undercuts == null) {
+        return Optional.empty();
+      }
+      findings.addAll(undercuts);
       findings.addAll(WallCheck.check(a, book));
       findings.addAll(CornerCheck.check(a, book, state.part()));
       Optional<Outcome<Boolean>> crosses = whileWanted(crossing, cancel);

@@ -8,6 +8,8 @@ import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.core.survey.Surveyor;
+import org.ankerdraft.core.survey.WallField;
+import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -23,22 +25,43 @@ final class UndercutCheck {
 
   private UndercutCheck() {}
 
-  static List<Finding> check(BodyAnalysis a, RuleBook book, Vec3 pull) {
+  /**
+   * @param threads that look along the pull
+   * @return null if cancelled
+   */
+  static List<Finding> check(
+      BodyAnalysis a, RuleBook book, Vec3 pull, int threads, Budget.Cancel cancel) {
     FineMesh mesh = a.wall().mesh();
-    Bvh.Query query = a.bvh().query();
+    boolean[] isHidden = new boolean[mesh.triangleCount()];
+    float lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
+    float far = (float) a.body().named().shape().mass().diagonalMm() * 2;
+    boolean isDone =
+        WallField.inParallel(
+            isHidden.length,
+            threads,
+            cancel,
+            (from, to) -> {
+              Sight sight = new Sight(mesh, a.bvh().query(), pull, lift, far);
+              for (int t = from; t < to; t++) {
+                isHidden[t] = !sight.isReached(t);
+              }
+            });
+    return isDone ? findings(a, book, mesh, isHidden) : null;
+  }
+
+  private static List<Finding> findings(
+      BodyAnalysis a, RuleBook book, FineMesh mesh, boolean[] isHidden) {
     int faces = a.mesh().faceCount();
     double[] hidden = new double[faces + 1];
     double[] whole = new double[faces + 1];
     Vec3[] place = new Vec3[faces + 1];
-    float lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
-    float far = (float) a.body().named().shape().mass().diagonalMm() * 2;
-    for (int t = 0; t < mesh.triangleCount(); t++) {
-      Sample s = Sample.of(mesh, t);
+    for (int t = 0; t < isHidden.length; t++) {
       int face = mesh.faceOfTriangle()[t];
-      whole[face] += s.area;
-      if (!isReached(s, pull, query, lift, far)) {
-        hidden[face] += s.area;
-        place[face] = place[face] == null ? s.at : place[face];
+      double area = mesh.areaMm2(t);
+      whole[face] += area;
+      if (isHidden[t]) {
+        hidden[face] += area;
+        place[face] = place[face] == null ? mesh.middle(t) : place[face];
       }
     }
     List<Finding> findings = new ArrayList<>();
@@ -69,47 +92,56 @@ final class UndercutCheck {
     return findings;
   }
 
-  private record Sample(Vec3 at, Vec3 normal, double area) {
+  /** Looks from the middle of triangles along the pull and against it. */
+  private static final class Sight {
+    private final FineMesh mesh;
+    private final Bvh.Query query;
+    private final float[] pull;
+    private final float lift;
+    private final float far;
+    private final float[] from = new float[3];
+    private final double[] normal = new double[3];
+
+    Sight(FineMesh mesh, Bvh.Query query, Vec3 pull, float lift, float far) {
+      this.mesh = mesh;
+      this.query = query;
+      this.pull = new float[] {(float) pull.x(), (float) pull.y(), (float) pull.z()};
+      this.lift = lift;
+      this.far = far;
+    }
+
+    boolean isReached(int t) {
+      lookFrom(t);
+      double side = normal[0] * pull[0] + normal[1] * pull[1] + normal[2] * pull[2];
+      return (side > -GRAZING && isFree(1)) || (side < GRAZING && isFree(-1));
+    }
+
     /**
      * The normal is the surface's, not the triangle's: a flat triangle on a slim cone may look the
      * wrong way.
      */
-    static Sample of(FineMesh mesh, int t) {
-      int na = mesh.triangles()[3 * t];
-      int nb = mesh.triangles()[3 * t + 1];
-      int nc = mesh.triangles()[3 * t + 2];
-      Vec3 a = vector(mesh.positions(), na);
-      Vec3 ab = vector(mesh.positions(), nb).minus(a);
-      Vec3 ac = vector(mesh.positions(), nc).minus(a);
-      Vec3 n =
-          vector(mesh.normals(), na)
-              .plus(vector(mesh.normals(), nb))
-              .plus(vector(mesh.normals(), nc));
-      Vec3 unit = n.length() > 0 ? n.unit() : Vec3.ZERO;
-      return new Sample(a.plus(ab.plus(ac).times(1.0 / 3)), unit, ab.cross(ac).length() / 2);
+    private void lookFrom(int t) {
+      int a = 3 * mesh.triangles()[3 * t];
+      int b = 3 * mesh.triangles()[3 * t + 1];
+      int c = 3 * mesh.triangles()[3 * t + 2];
+      float[] p = mesh.positions();
+      float[] n = mesh.normals();
+      double square = 0;
+      for (int k = 0; k < 3; k++) {
+        normal[k] = (double) n[a + k] + n[b + k] + n[c + k];
+        square += normal[k] * normal[k];
+      }
+      double scale = square > 0 ? 1 / Math.sqrt(square) : 0;
+      for (int k = 0; k < 3; k++) {
+        normal[k] *= scale;
+        double middle = ((double) p[a + k] + p[b + k] + p[c + k]) / 3;
+        from[k] = (float) (middle + lift * normal[k]);
+      }
     }
 
-    private static Vec3 vector(float[] xyz, int n) {
-      return new Vec3(xyz[3 * n], xyz[3 * n + 1], xyz[3 * n + 2]);
+    private boolean isFree(int way) {
+      return !query.firstHit(
+          from[0], from[1], from[2], way * pull[0], way * pull[1], way * pull[2], lift, far);
     }
-  }
-
-  private static boolean isReached(Sample s, Vec3 pull, Bvh.Query query, float lift, float far) {
-    double side = s.normal.dot(pull);
-    boolean up = side > -GRAZING && isFree(s, pull, query, lift, far);
-    return up || (side < GRAZING && isFree(s, pull.negated(), query, lift, far));
-  }
-
-  private static boolean isFree(Sample s, Vec3 way, Bvh.Query query, float lift, float far) {
-    Vec3 from = s.at.plus(s.normal.times(lift));
-    return !query.firstHit(
-        (float) from.x(),
-        (float) from.y(),
-        (float) from.z(),
-        (float) way.x(),
-        (float) way.y(),
-        (float) way.z(),
-        lift,
-        far);
   }
 }

@@ -1,12 +1,11 @@
 package org.ankerdraft.core.check;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.survey.Ascending;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.vectors.Vec3;
 
@@ -31,49 +30,68 @@ final class WallCheck {
     List<Finding> findings = new ArrayList<>();
     Limit min = book.limit("wall.min");
     Limit max = book.limit("wall.max");
-    findings.addAll(clusters(a, min, -1, "wall.thin", "Wall is thin"));
-    findings.addAll(clusters(a, max, 1, "wall.thick", "Wall is thick"));
+    int[] faces = facesOf(a.wall().mesh());
+    findings.addAll(clusters(a, faces, min, -1, "wall.thin", "Wall is thin"));
+    findings.addAll(clusters(a, faces, max, 1, "wall.thick", "Wall is thick"));
     return findings;
   }
 
   private static List<Finding> clusters(
-      BodyAnalysis a, Limit limit, int sign, String code, String title) {
+      BodyAnalysis a, int[] faces, Limit limit, int sign, String code, String title) {
     float[] t = a.wall().bySphere();
     double bound = limit.value() * (1 + sign * SLACK);
-    List<Integer> left =
-        new ArrayList<>(
-            IntStream.range(0, t.length)
-                .filter(i -> sign * (t[i] - bound) > 0)
-                .boxed()
-                .sorted(Comparator.comparingDouble(i -> -sign * t[i]))
-                .toList());
+    int[] left = worstFirst(t, sign, bound);
+    int count = left.length;
     List<Finding> findings = new ArrayList<>();
-    while (!left.isEmpty() && findings.size() < MOST_FINDINGS) {
-      int worst = left.getFirst();
+    while (count > 0 && findings.size() < MOST_FINDINGS) {
+      int worst = left[0];
       Vec3 place = a.wall().mesh().node(worst);
       double reach = SAME_PLACE * Math.max(t[worst], limit.value()) + a.wall().spacingMm();
       double area = 0;
-      List<Integer> others = new ArrayList<>();
-      for (int i : left) {
-        if (a.wall().mesh().node(i).distance(place) <= reach) {
-          area += a.wall().nodeAreaMm2()[i];
+      int others = 0;
+      for (int k = 0; k < count; k++) {
+        if (distance(a.wall().mesh().positions(), left[k], place) <= reach) {
+          area += a.wall().nodeAreaMm2()[left[k]];
         } else {
-          others.add(i);
+          left[others++] = left[k];
         }
       }
-      left = others;
+      count = others;
       // A ball that is too large marks a place of its own size: less is the edge of a sampling.
       double least = sign > 0 ? LEAST_SHARE_OF_BALL * t[worst] * t[worst] : 0;
       if (area >= Math.max(LEAST_AREA_MM2, least)) {
-        findings.add(finding(a, worst, area, place, limit, code, title));
+        findings.add(finding(a, faces[worst], worst, area, place, limit, code, title));
       }
     }
     return findings;
   }
 
+  /** The places beyond a bound. */
+  private static int[] worstFirst(float[] thickness, int sign, double bound) {
+    float[] order = new float[thickness.length];
+    for (int i = 0; i < order.length; i++) {
+      order[i] = -sign * thickness[i];
+    }
+    return Ascending.order(order, i -> sign * (thickness[i] - bound) > 0);
+  }
+
+  private static double distance(float[] positions, int node, Vec3 from) {
+    double dx = positions[3 * node] - from.x();
+    double dy = positions[3 * node + 1] - from.y();
+    double dz = positions[3 * node + 2] - from.z();
+    return Math.sqrt(dx * dx + dy * dy + dz * dz);
+  }
+
   private static Finding finding(
-      BodyAnalysis a, int node, double area, Vec3 place, Limit limit, String code, String title) {
-    FaceName face = a.body().named().faceName(faceOf(a.wall().mesh(), node));
+      BodyAnalysis a,
+      int faceNumber,
+      int node,
+      double area,
+      Vec3 place,
+      Limit limit,
+      String code,
+      String title) {
+    FaceName face = a.body().named().faceName(faceNumber);
     double t = a.wall().bySphere()[node];
     return new Finding(
         code,
@@ -103,14 +121,12 @@ final class WallCheck {
     return Math.rint(v * 100) / 100;
   }
 
-  static int faceOf(FineMesh mesh, int node) {
-    for (int t = 0; t < mesh.triangleCount(); t++) {
-      for (int k = 0; k < 3; k++) {
-        if (mesh.triangles()[3 * t + k] == node) {
-          return mesh.faceOfTriangle()[t];
-        }
-      }
+  /** The face of each node, by its first triangle. */
+  private static int[] facesOf(FineMesh mesh) {
+    int[] faces = new int[mesh.nodeCount()];
+    for (int corner = mesh.triangles().length - 1; corner >= 0; corner--) {
+      faces[mesh.triangles()[corner]] = mesh.faceOfTriangle()[corner / 3];
     }
-    throw new IllegalArgumentException("node " + node + " belongs to no triangle");
+    return faces;
   }
 }

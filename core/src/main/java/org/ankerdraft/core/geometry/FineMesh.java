@@ -1,8 +1,6 @@
 package org.ankerdraft.core.geometry;
 
 import java.util.Arrays;
-import java.util.HashMap;
-import java.util.Map;
 import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.vectors.Vec3;
 
@@ -19,6 +17,30 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
 
   public int nodeCount() {
     return positions.length / 3;
+  }
+
+  /** Area of a triangle. */
+  public double areaMm2(int t) {
+    float[] p = positions;
+    int a = 3 * triangles[3 * t];
+    int b = 3 * triangles[3 * t + 1];
+    int c = 3 * triangles[3 * t + 2];
+    double ux = (double) p[b] - p[a];
+    double uy = (double) p[b + 1] - p[a + 1];
+    double uz = (double) p[b + 2] - p[a + 2];
+    double vx = (double) p[c] - p[a];
+    double vy = (double) p[c + 1] - p[a + 1];
+    double vz = (double) p[c + 2] - p[a + 2];
+    double x = uy * vz - uz * vy;
+    double y = uz * vx - ux * vz;
+    double z = ux * vy - uy * vx;
+    return Math.sqrt(x * x + y * y + z * z) / 2;
+  }
+
+  /** Middle of a triangle. */
+  public Vec3 middle(int t) {
+    Vec3 sum = node(triangles[3 * t]).plus(node(triangles[3 * t + 1]));
+    return sum.plus(node(triangles[3 * t + 2])).times(1.0 / 3);
   }
 
   public int triangleCount() {
@@ -75,7 +97,7 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     private int[] triangles = new int[1 << 12];
     private int count;
     private int[] faces = new int[1 << 12];
-    private final Map<Long, Integer> middles = new HashMap<>();
+    private final EdgeMiddles middles = new EdgeMiddles();
 
     Refiner(TriangleMesh mesh, double longestMm) {
       this.longestSquared = longestMm * longestMm;
@@ -178,9 +200,8 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     }
 
     private int middle(int a, int b) {
-      long key = (long) Math.min(a, b) << 32 | Math.max(a, b);
-      Integer known = middles.get(key);
-      if (known != null) {
+      int known = middles.putIfAbsent(a, b, nodes);
+      if (known >= 0) {
         return known;
       }
       if (3 * nodes + 3 > positions.length) {
@@ -198,7 +219,6 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
       for (int i = 0; i < 3; i++) {
         normals[3 * nodes + i] /= (float) size;
       }
-      middles.put(key, nodes);
       return nodes++;
     }
 

@@ -1,7 +1,5 @@
 package org.ankerdraft.core.survey;
 
-import java.util.List;
-
 /**
  * Finds the largest of many spheres that covers a point, or nearly does: up to the corner of a
  * square end. Once made it is safe for several threads.
@@ -42,7 +40,7 @@ public final class SphereGrid {
   /**
    * @param slack how far apart the spheres' samples can be: added to the reach of each
    */
-  public SphereGrid(float[] centre, float[] radius, List<Integer> spheres, float slack) {
+  public SphereGrid(float[] centre, float[] radius, int[] spheres, float slack) {
     this.slack = slack;
     this.centre = centre;
     this.radius = radius;
@@ -50,8 +48,8 @@ public final class SphereGrid {
     for (int s : spheres) {
       sum += radius[s];
     }
-    cell = spheres.isEmpty() ? 1 : (float) Math.max(slack, CELL_SHARE * sum / spheres.size());
-    cells = new Cell[4 * Integer.highestOneBit(Math.max(LEAST_CELLS, spheres.size()))];
+    cell = spheres.length == 0 ? 1 : (float) Math.max(slack, CELL_SHARE * sum / spheres.length);
+    cells = new Cell[4 * Integer.highestOneBit(Math.max(LEAST_CELLS, spheres.length))];
     for (int s : spheres) {
       add(s);
     }

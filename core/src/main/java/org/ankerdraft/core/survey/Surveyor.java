@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.MeshAccuracy;
@@ -162,8 +163,10 @@ public final class Surveyor {
       return Optional.of(a);
     }
     Body body = a.body();
-    Bvh bvh = new Bvh(a.mesh());
-    WallField wall = begun(a).finish(bvh, threads, cancel);
+    CompletableFuture<Bvh> tree = CompletableFuture.supplyAsync(() -> new Bvh(a.mesh()));
+    WallField.Begun unfinished = begun(a);
+    Bvh bvh = tree.join();
+    WallField wall = unfinished.finish(bvh, threads, cancel);
     begun = null;
     if (wall == null) {
       return Optional.empty();

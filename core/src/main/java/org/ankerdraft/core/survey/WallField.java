@@ -49,7 +49,7 @@ public final class WallField {
     this.mesh = m.mesh;
     this.byRay = m.ray;
     this.bySphere = m.diameter;
-    this.nodeArea = m.area;
+    this.nodeArea = m.areasMm2();
     this.spread = spread;
   }
 

@@ -1,13 +1,11 @@
 package org.ankerdraft.core.survey;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.Budget;
-import org.ankerdraft.vectors.Vec3;
 
 /** The nodes of a wall field and what is measured at each. */
 final class WallMeasurement {
@@ -40,7 +38,6 @@ final class WallMeasurement {
   private final float[] radius;
   private final float[] centre;
   private final float[] sample;
-  final float[] area;
   private final boolean[] across;
   private final boolean[] climbed;
 
@@ -59,11 +56,16 @@ final class WallMeasurement {
   private final Climbs climbs;
 
   WallMeasurement(FineMesh mesh, float accuracy, float slack) {
-    this(mesh, accuracy, slack, new AtomicInteger(), new Climbs(accuracy));
+    this(mesh, accuracy, slack, new AtomicInteger(), new Climbs(accuracy), 0);
   }
 
   private WallMeasurement(
-      FineMesh mesh, float accuracy, float slack, AtomicInteger measured, Climbs climbs) {
+      FineMesh mesh,
+      float accuracy,
+      float slack,
+      AtomicInteger measured,
+      Climbs climbs,
+      int first) {
     this.measured = measured;
     this.climbs = climbs;
     this.slack = slack;
@@ -77,11 +79,10 @@ final class WallMeasurement {
     climbed = new boolean[n];
     decided = new float[n];
     diameter = new float[n];
-    area = new float[n];
     taken = new boolean[n];
     sample = mesh.positions().clone();
     size = extent();
-    placeSamples();
+    placeSamples(first);
   }
 
   private float extent() {
@@ -105,8 +106,8 @@ final class WallMeasurement {
 
   /** The same on a finer mesh, whose new nodes are to be measured if no earlier field has them. */
   WallMeasurement on(FineMesh finer, int threads) {
-    WallMeasurement out = new WallMeasurement(finer, accuracy, slack, measured, climbs);
     int n = mesh.nodeCount();
+    WallMeasurement out = new WallMeasurement(finer, accuracy, slack, measured, climbs, n);
     System.arraycopy(sample, 0, out.sample, 0, 3 * n);
     System.arraycopy(ray, 0, out.ray, 0, n);
     System.arraycopy(radius, 0, out.radius, 0, n);
@@ -121,30 +122,37 @@ final class WallMeasurement {
     return out;
   }
 
-  private void placeSamples() {
+  /** Moves the nodes from a number on off the edges, each towards the first of its triangles. */
+  private void placeSamples(int first) {
+    int[] nodes = mesh.triangles();
     float[] p = mesh.positions();
     boolean[] placed = new boolean[mesh.nodeCount()];
-    for (int t = 0; t < mesh.triangleCount(); t++) {
-      int a = mesh.triangles()[3 * t];
-      int b = mesh.triangles()[3 * t + 1];
-      int c = mesh.triangles()[3 * t + 2];
-      Vec3 pa = at(p, a);
-      float third = (float) (at(p, b).minus(pa).cross(at(p, c).minus(pa)).length() / 6);
-      for (int n : new int[] {a, b, c}) {
-        area[n] += third;
-        if (!placed[n]) {
-          placed[n] = true;
-          for (int i = 0; i < 3; i++) {
-            float middle = (p[3 * a + i] + p[3 * b + i] + p[3 * c + i]) / 3;
-            sample[3 * n + i] += OFF_EDGE * (middle - p[3 * n + i]);
-          }
-        }
+    for (int corner = 0; corner < nodes.length; corner++) {
+      int node = nodes[corner];
+      if (node < first || placed[node]) {
+        continue;
+      }
+      placed[node] = true;
+      int t = corner - corner % 3;
+      for (int i = 0; i < 3; i++) {
+        float middle =
+            (p[3 * nodes[t] + i] + p[3 * nodes[t + 1] + i] + p[3 * nodes[t + 2] + i]) / 3;
+        sample[3 * node + i] += OFF_EDGE * (middle - p[3 * node + i]);
       }
     }
   }
 
-  private static Vec3 at(float[] p, int n) {
-    return new Vec3(p[3 * n], p[3 * n + 1], p[3 * n + 2]);
+  /** Share of the surface that each node stands for, mm2. */
+  float[] areasMm2() {
+    float[] area = new float[mesh.nodeCount()];
+    int[] nodes = mesh.triangles();
+    for (int corner = 0; corner < nodes.length; corner += 3) {
+      float third = (float) (mesh.areaMm2(corner / 3) / 3);
+      area[nodes[corner]] += third;
+      area[nodes[corner + 1]] += third;
+      area[nodes[corner + 2]] += third;
+    }
+    return area;
   }
 
   /** Whether what was measured in the other means the same here. */
@@ -311,12 +319,7 @@ final class WallMeasurement {
 
   /** The spheres that measure a wall. */
   SphereGrid measuringSpheres() {
-    List<Integer> measuring = new ArrayList<>();
-    for (int i = 0; i < across.length; i++) {
-      if (across[i]) {
-        measuring.add(i);
-      }
-    }
+    int[] measuring = IntStream.range(0, across.length).filter(i -> across[i]).toArray();
     return new SphereGrid(centre, radius, measuring, slack);
   }
 

@@ -1,7 +1,6 @@
 package org.ankerdraft.core.survey;
 
 import java.util.Arrays;
-import java.util.stream.IntStream;
 
 /**
  * What a wall field says as a whole, each node weighted by its share of the surface.
@@ -20,13 +19,7 @@ public record WallStatistics(
   public static WallStatistics of(WallField field) {
     float[] t = field.bySphere();
     float[] area = field.nodeAreaMm2();
-    int[] order =
-        IntStream.range(0, t.length)
-            .filter(i -> !Float.isNaN(t[i]))
-            .boxed()
-            .sorted((a, b) -> Float.compare(t[a], t[b]))
-            .mapToInt(Integer::intValue)
-            .toArray();
+    int[] order = Ascending.order(t, i -> !Float.isNaN(t[i]));
     if (order.length == 0) {
       return new WallStatistics(0, -1, -1, 0, 1, new double[BINS]);
     }
