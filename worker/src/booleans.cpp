@@ -51,7 +51,7 @@ std::unique_ptr<BRepAlgoAPI_BooleanOperation> OperationOn(BooleanKind kind, cons
 std::optional<LocalCombination> TryLocally(const BooleanOp& in, const TopoDS_Shape& target,
                                            const TopTools_ListOfShape& tools, Memo& memo) {
   try {
-    return CombineLocally(in, target, tools, memo);
+    return in.through() > 0 ? CombineThrough(in, target, tools, memo) : CombineLocally(in, target, tools, memo);
   } catch (const Refused&) {
     return std::nullopt;
   } catch (const Standard_Failure&) {
@@ -115,6 +115,7 @@ void Combine(const BooleanOp& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape target = store.Get(in.target());
   TopTools_ListOfShape tools;
   for (const uint64_t handle : in.tools()) tools.Append(store.Get(handle));
+  if (in.through() > 0) Numbered(target).Face(in.through());
   const auto reply = [&](const TopoDS_Shape& result, const History& history, const std::vector<double>& overlaps) {
     for (const double volume : overlaps) out->add_overlaps(volume);
     RecordOrigins(target, 0, history, result, GeneratedFromFace::kIsNew, out);

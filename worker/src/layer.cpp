@@ -128,6 +128,12 @@ const EdgeFacts& Body::Facts(int edge) const {
   return memo.Of(TopoDS::Edge(numbered.edges.FindKey(edge)), uses.Of(edge));
 }
 
+Layer LayerBelow(const TopoDS_Face& face, const TopoDS_Shape& tool) {
+  const gp_Dir up = OutwardNormal(face);
+  const gp_Pln plane = BRepAdaptor_Surface(face, false).Plane();
+  return {Around(tool, up), {{face, gp_Vec(gp::Origin(), plane.Location()).Dot(up), true}}};
+}
+
 std::optional<Layer> LayerAround(const Body& body, const TopoDS_Shape& tool) {
   Bnd_Box box;
   BRepBndLib::Add(tool, box, false);

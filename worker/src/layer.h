@@ -58,4 +58,7 @@ struct Layer {
 /// Nothing where an edge or a curved face of the body comes near the tool, or where the body is no one layer there.
 std::optional<Layer> LayerAround(const Body& body, const TopoDS_Shape& tool);
 
+/// What lies below a plane face, around a tool, whatever there is of the body.
+Layer LayerBelow(const TopoDS_Face& face, const TopoDS_Shape& tool);
+
 }  // namespace ankerdraft

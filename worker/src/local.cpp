@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include <BRepAdaptor_Surface.hxx>
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepPrimAPI_MakeBox.hxx>
 #include <BRep_Builder.hxx>
@@ -17,6 +18,7 @@
 
 #include "booleans.h"
 #include "layer.h"
+#include "nested.h"
 
 namespace ankerdraft {
 
@@ -69,6 +71,12 @@ struct Block {
   Layer layer;
   TopoDS_Shape solid;
   std::vector<TopoDS_Face> patches;  // in the order of the layer's hits
+  bool within_faces = true;          // of the body, the patches lie
+
+  gp_Pln Top() const {
+    const gp_Pnt below(0, 0, layer.hits.front().height);
+    return gp_Pln(below.Transformed(layer.around.from_frame), layer.around.frame.Direction());
+  }
 
   bool IsPatch(const TopoDS_Shape& face) const {
     return std::any_of(patches.begin(), patches.end(), [&](const TopoDS_Face& patch) { return patch.IsSame(face); });
@@ -163,7 +171,7 @@ class Patchwork {
         continue;
       }
       ++around;
-      change.sound = change.sound && BRepCheck_Analyzer(e.Current()).IsValid();
+      change.sound = change.sound && block.within_faces && BRepCheck_Analyzer(e.Current()).IsValid();
       for (TopoDS_Iterator wire(e.Current()); wire.More(); wire.Next())
         if (!HasAny(wire.Value(), outline)) change.contours.push_back(wire.Value());
     }
@@ -267,6 +275,28 @@ std::optional<LocalCombination> CombineLocally(const BooleanOp& in, const TopoDS
   for (const Block& block : blocks)
     if (!patchwork.Add(block)) return std::nullopt;
   for (const TopoDS_Shape& tool : tools) patchwork.Follow(tool);
+  if (in.overlaps()) out.overlaps = OverlapsOf(done, tools);
+  out.result = patchwork.Whole();
+  return out;
+}
+
+std::optional<LocalCombination> CombineThrough(const BooleanOp& in, const TopoDS_Shape& target,
+                                               const TopTools_ListOfShape& tools, Memo& memo) {
+  if (in.kind() != BOOLEAN_SUBTRACT || in.unify() || tools.Extent() != 1) return std::nullopt;
+  const TopoDS_Shape& tool = tools.First();
+  if (!IsOfSolids(target) || !IsOfSolids(tool)) return std::nullopt;
+  const Body body(target, memo);
+  const TopoDS_Face face = body.Face(in.through());
+  const BRepAdaptor_Surface surface(face, false);
+  if (surface.GetType() != GeomAbs_Plane) return std::nullopt;
+  Block block = BlockOf(LayerBelow(face, tool));
+  block.within_faces = false;
+  if (!IsNested(tool, target, block.Top())) return std::nullopt;
+  LibraryBoolean done(in.kind(), block.solid, tools, false);
+  LocalCombination out;
+  Patchwork patchwork(body, done, out.history);
+  if (patchwork.Solids() != 1 || !patchwork.Add(block)) return std::nullopt;
+  patchwork.Follow(tool);
   if (in.overlaps()) out.overlaps = OverlapsOf(done, tools);
   out.result = patchwork.Whole();
   return out;

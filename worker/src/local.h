@@ -43,4 +43,12 @@ struct LocalCombination {
 std::optional<LocalCombination> CombineLocally(const kernel::v1::BooleanOp& in, const TopoDS_Shape& target,
                                                const TopTools_ListOfShape& tools, Memo& memo);
 
+/// Takes a tool from a target that it lies within, but for what comes out of one plane face: its skin is set into that
+/// face. No other face of the target is intersected.
+///
+/// @return nothing where the whole bodies must be combined: where the face is no plane, or the tool does not lie so, or
+/// the result comes apart
+std::optional<LocalCombination> CombineThrough(const kernel::v1::BooleanOp& in, const TopoDS_Shape& target,
+                                               const TopTools_ListOfShape& tools, Memo& memo);
+
 }  // namespace ankerdraft

@@ -465,6 +465,20 @@ public final class GeometryKernel implements AutoCloseable {
   }
 
   /**
+   * Takes a tool from a target that it lies within, but for what comes out of one plane face; quick
+   * if that is true.
+   *
+   * @param through number of that face
+   */
+  public Outcome<Derived> hollow(Shape target, Shape tool, int through, Budget budget) {
+    return askShape(
+        r ->
+            r.setBoolean(
+                booleanOf(Combination.SUBTRACT, target, List.of(tool), false).setThrough(through)),
+        budget);
+  }
+
+  /**
    * Combines a target with tools that lie apart, in one pass, and tells what each tool did.
    *
    * @param tools whose boxes do not meet

@@ -41,17 +41,7 @@ class LocalCombinationTest {
   }
 
   private static Shape box(Vec3 corner, Vec3 size) {
-    double[] outline = {
-      corner.x(),
-      corner.y(),
-      corner.x() + size.x(),
-      corner.y(),
-      corner.x() + size.x(),
-      corner.y() + size.y(),
-      corner.x(),
-      corner.y() + size.y()
-    };
-    return Solids.extrudedFrom(kernel, Solids.polygon(outline), corner.z(), size.z()).shape();
+    return Solids.box(kernel, corner, size);
   }
 
   private static Shape moved(Shape shape, Motion motion) {
@@ -93,16 +83,6 @@ class LocalCombinationTest {
         .toList();
   }
 
-  private static int faceLooking(Shape shape, Vec3 direction) {
-    for (int f = 1; f <= shape.topology().faces().size(); f++) {
-      Topology.Face face = shape.topology().face(f);
-      if (face.kind() == Topology.SurfaceKind.PLANE && face.normal().distance(direction) < 1e-9) {
-        return f;
-      }
-    }
-    throw new AssertionError("no face looks along " + direction);
-  }
-
   @Test
   void aBossOnThePlateGivesItsTopOneContourMore() {
     Shape plate = plate();
@@ -111,7 +91,7 @@ class LocalCombinationTest {
     Derived with = combined(Combination.UNITE, plate, rod(3, 5, 2, 4, 8));
     assertVolume(with.shape(), before + Math.PI * 9 * 8);
     assertThat(with.shape().topology().faces()).hasSize(plate.topology().faces().size() + 2);
-    int top = faceLooking(plate, Vec3.Z);
+    int top = Solids.faceLooking(plate, Vec3.Z);
     List<Integer> images = from(with, 0, top);
     assertThat(images).hasSize(1);
     Topology.Face grown = with.shape().topology().face(images.getFirst());
@@ -123,7 +103,7 @@ class LocalCombinationTest {
   void everyOtherFaceIsKept() {
     Shape plate = plate();
     Derived with = combined(Combination.UNITE, plate, rod(3, 5, 2, 4, 8));
-    int top = faceLooking(plate, Vec3.Z);
+    int top = Solids.faceLooking(plate, Vec3.Z);
     List<Integer> kept =
         with.origins().stream()
             .filter(o -> o.input() == 0 && o.kind() == Derived.OriginKind.FACE_KEPT)
@@ -167,7 +147,7 @@ class LocalCombinationTest {
     Derived with = combined(Combination.SUBTRACT, plate, cone);
     assertVolume(with.shape(), plate.mass().volumeMm3() - cut);
     for (Vec3 looking : List.of(Vec3.Z, Vec3.Z.negated())) {
-      int face = faceLooking(plate, looking);
+      int face = Solids.faceLooking(plate, looking);
       assertThat(with.shape().topology().face(from(with, 0, face).getFirst()).loops())
           .hasSize(plate.topology().face(face).loops().size() + 1);
     }
@@ -187,7 +167,7 @@ class LocalCombinationTest {
     double cut = Math.PI * (81 - 49) * Math.min(depth, 4);
     assertVolume(with.shape(), plate.mass().volumeMm3() - cut);
     assertThat(with.shape().proof().solids()).isEqualTo(depth < 4 ? 1 : 2);
-    assertThat(from(with, 0, faceLooking(plate, Vec3.Z))).hasSize(2);
+    assertThat(from(with, 0, Solids.faceLooking(plate, Vec3.Z))).hasSize(2);
   }
 
   /** Two rods, both in one tool, at once with a third one. */

@@ -48,4 +48,24 @@ final class Solids {
   static Shape box(GeometryKernel kernel, double x, double y, double z) {
     return extruded(kernel, polygon(0, 0, x, 0, x, y, 0, y), z).shape();
   }
+
+  /** A box by its lowest corner. */
+  static Shape box(GeometryKernel kernel, Vec3 corner, Vec3 size) {
+    double x = corner.x() + size.x();
+    double y = corner.y() + size.y();
+    ProfileCurve.Region outline =
+        polygon(corner.x(), corner.y(), x, corner.y(), x, y, corner.x(), y);
+    return extrudedFrom(kernel, outline, corner.z(), size.z()).shape();
+  }
+
+  /** The number of the first plane face with an outward normal. */
+  static int faceLooking(Shape shape, Vec3 direction) {
+    for (int f = 1; f <= shape.topology().faces().size(); f++) {
+      Topology.Face face = shape.topology().face(f);
+      if (face.kind() == Topology.SurfaceKind.PLANE && face.normal().distance(direction) < 1e-9) {
+        return f;
+      }
+    }
+    throw new AssertionError("no face looks along " + direction);
+  }
 }

@@ -27,9 +27,11 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.select.Surfaces;
+import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
+import org.ankerdraft.kernel.Shape;
 
 /**
  * Hollows a body. Strategies: where rounds are smaller than the wall, the body without them is
@@ -321,11 +323,14 @@ final class ShellBuilder {
   }
 
   private Outcome<NamedShape> cut(Walls w, NamedShape inner) {
-    return context
-        .kernel
-        .combine(
-            Combination.SUBTRACT, w.input.shape(), List.of(inner.shape()), false, context.budget())
-        .map(d -> Naming.name(d, List.of(w.input, moved(w, inner)), this::unknown));
+    Shape outer = w.input.shape();
+    Outcome<Derived> hollow =
+        w.open.size() == 1
+            ? context.kernel.hollow(
+                outer, inner.shape(), w.open.iterator().next(), context.budget())
+            : context.kernel.combine(
+                Combination.SUBTRACT, outer, List.of(inner.shape()), false, context.budget());
+    return hollow.map(d -> Naming.name(d, List.of(w.input, moved(w, inner)), this::unknown));
   }
 
   /** Names of what an offset bears between the faces, which keep their own. */
