@@ -30,6 +30,8 @@ constexpr double kSameSize = 1e-6;
 
 // A piece of a tool must save the library so many of the target's edges to pay for its block.
 constexpr int kEdgesPerPiece = 30;
+// So many pieces cost the library more, each with all others, than their blocks, each by itself.
+constexpr int kManyPieces = 150;
 
 bool IsOfSolids(const TopoDS_Shape& shape) {
   return TopExp_Explorer(shape, TopAbs_SOLID).More() && !TopExp_Explorer(shape, TopAbs_FACE, TopAbs_SOLID).More();
@@ -253,7 +255,7 @@ std::optional<LocalCombination> CombineLocally(const BooleanOp& in, const TopoDS
   int pieces = 0;
   for (const TopoDS_Shape& tool : tools)
     for (TopExp_Explorer e(tool, TopAbs_SOLID); e.More(); e.Next()) ++pieces;
-  if (body.numbered.edges.Extent() < kEdgesPerPiece * pieces) return std::nullopt;
+  if (body.numbered.edges.Extent() < kEdgesPerPiece * pieces && pieces < kManyPieces) return std::nullopt;
   if (in.unify() && !IsMerged(body)) return std::nullopt;
   std::vector<Block> blocks;
   for (const TopoDS_Shape& tool : tools) {

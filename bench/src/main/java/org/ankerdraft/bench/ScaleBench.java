@@ -32,6 +32,7 @@ public final class ScaleBench {
   private static final int[] COUNTS = {10, 40, 100, 200};
   private static final int TURNS = 3;
   private static final int TUBS = 30;
+  private static final int TURNS_OF_CHECKS = 6;
   private static final long SEED = 7;
 
   private ScaleBench() {}
@@ -116,14 +117,29 @@ public final class ScaleBench {
     recheck();
   }
 
+  /** Of a program that has been running for a while, as a designer's has; and of one just begun. */
   private static void recheck() {
     try (GeometryKernel kernel = new GeometryKernel(Bench.worker());
         GeometryKernel slow = new GeometryKernel(Bench.worker())) {
-      CheckRunner checks =
-          new CheckRunner(kernel, slow, Runtime.getRuntime().availableProcessors());
       PartBuilder builder = new PartBuilder(kernel, Tolerance.MODEL);
-      double all = check(checks, builder, bosses(100));
-      double again = check(checks, builder, withLastMoved(100));
+      double all = Double.MAX_VALUE;
+      double again = Double.MAX_VALUE;
+      for (int turn = 0; turn < TURNS_OF_CHECKS; turn++) {
+        CheckRunner checks =
+            new CheckRunner(kernel, slow, Runtime.getRuntime().availableProcessors());
+        double first = check(checks, builder, bosses(100));
+        double second = check(checks, builder, withLastMoved(100));
+        double third = check(checks, builder, bosses(100));
+        if (turn == 0) {
+          Bench.ratio(
+              "the same when nothing has run before",
+              second / first,
+              "for information",
+              String.format(Locale.ROOT, "%.0f / %.0f ms", second, first));
+        }
+        all = Math.min(all, first);
+        again = Math.min(again, Math.min(second, third));
+      }
       Bench.ratio(
           "re-check after one of 100 bosses moved / check of all",
           again / all,

@@ -55,9 +55,10 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
    * A mesh in which the edges that are marked are halved once, on both sides alike. Nodes keep
    * their numbers; new ones come after them.
    *
+   * @param marks of each triangle, see {@link #marksOf}
    * @return this mesh if none is marked, or it has too many triangles already
    */
-  public FineMesh halved(Marked marked) {
+  public FineMesh halved(byte[] marks) {
     if (triangleCount() > Refiner.MOST_TRIANGLES) {
       return this;
     }
@@ -68,7 +69,7 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
         face = faceOfTriangle[t];
         refiner.middles.clear();
       }
-      refiner.halve(triangles[3 * t], triangles[3 * t + 1], triangles[3 * t + 2], face, marked);
+      refiner.halve(triangles[3 * t], triangles[3 * t + 1], triangles[3 * t + 2], face, marks[t]);
     }
     return refiner.nodes == nodeCount() ? this : refiner.result();
   }
@@ -78,6 +79,21 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
   public interface Marked {
     boolean isMarked(int nodeA, int nodeB);
   }
+
+  /** Which edges of a triangle are halved: 1, 2 and 4, in its order, added up. */
+  public byte marksOf(int t, Marked marked) {
+    int a = triangles[3 * t];
+    int b = triangles[3 * t + 1];
+    int c = triangles[3 * t + 2];
+    return (byte)
+        ((marked.isMarked(a, b) ? FIRST_EDGE : 0)
+            | (marked.isMarked(b, c) ? SECOND_EDGE : 0)
+            | (marked.isMarked(c, a) ? THIRD_EDGE : 0));
+  }
+
+  private static final int FIRST_EDGE = 1;
+  private static final int SECOND_EDGE = 2;
+  private static final int THIRD_EDGE = 4;
 
   /** Length of an edge, mm. */
   public double lengthMm(int a, int b) {
@@ -170,11 +186,15 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     }
 
     /** Halves the marked edges of a triangle; what comes of it is as long as nobody minds. */
-    void halve(int a, int b, int c, int face, Marked marked) {
-      boolean ab = marked.isMarked(a, b);
-      boolean bc = marked.isMarked(b, c);
-      boolean ca = marked.isMarked(c, a);
-      split(a, b, c, face, ab, bc, ca);
+    void halve(int a, int b, int c, int face, byte marks) {
+      split(
+          a,
+          b,
+          c,
+          face,
+          (marks & FIRST_EDGE) != 0,
+          (marks & SECOND_EDGE) != 0,
+          (marks & THIRD_EDGE) != 0);
     }
 
     private void splitOne(int a, int b, int c, int face) {

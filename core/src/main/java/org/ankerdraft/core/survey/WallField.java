@@ -3,6 +3,7 @@ package org.ankerdraft.core.survey;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -110,11 +111,15 @@ public final class WallField {
    */
   public static Begun begin(
       TriangleMesh body, double spacingMm, double accuracyMm, int threads, WallField before) {
+    CompletableFuture<WallMeasurement.Earlier> earlier =
+        before == null
+            ? CompletableFuture.completedFuture(null)
+            : CompletableFuture.supplyAsync(() -> before.measurement.takenBy(before.body, body));
     FineMesh mesh = FineMesh.of(body, spacingMm);
     WallMeasurement m =
         new WallMeasurement(mesh, (float) accuracyMm, (float) (SLACK_SHARE * spacingMm));
     if (before != null && before.measurement.isLike(m)) {
-      m.takeOver(before.measurement, new SurfaceChange(before.body, body), threads);
+      m.takeOver(earlier.join(), threads);
     }
     return new Begun(body, m, (float) spacingMm);
   }
@@ -147,7 +152,7 @@ public final class WallField {
         return null;
       }
       for (int round = 0; round < ROUNDS_OF_HALVING; round++) {
-        FineMesh finer = now.halved(spread * SHORTEST_SHARE);
+        FineMesh finer = now.halved(spread * SHORTEST_SHARE, threads);
         if (finer.nodeCount() == now.mesh.nodeCount()) {
           break;
         }

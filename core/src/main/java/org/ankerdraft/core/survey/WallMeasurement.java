@@ -6,6 +6,7 @@ import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.TriangleMesh;
 
 /** The nodes of a wall field and what is measured at each. */
 final class WallMeasurement {
@@ -95,13 +96,26 @@ final class WallMeasurement {
     return 2 * Math.max(1e-6f, high - low);
   }
 
-  private record Earlier(WallMeasurement measurement, FloatTuples known, SurfaceChange change) {}
+  /** A measurement before, by its samples, and what has changed since. */
+  record Earlier(WallMeasurement measurement, FloatTuples known, SurfaceChange change) {}
 
   /** The mesh with edges halved along which the thickness changes. */
-  FineMesh halved(double shortestMm) {
-    return mesh.halved((a, b) ->
-        Math.abs(diameter[a] - diameter[b]) > CHANGE * Math.min(diameter[a], diameter[b])
-            && mesh.lengthMm(a, b) > 2 * shortestMm);
+  FineMesh halved(double shortestMm, int threads) {
+    byte[] marks = new byte[mesh.triangleCount()];
+    FineMesh.Marked marked =
+        (a, b) ->
+            Math.abs(diameter[a] - diameter[b]) > CHANGE * Math.min(diameter[a], diameter[b])
+                && mesh.lengthMm(a, b) > 2 * shortestMm;
+    WallField.inParallel(
+        marks.length,
+        threads,
+        Budget.Cancel.NEVER,
+        (from, to) -> {
+          for (int t = from; t < to; t++) {
+            marks[t] = mesh.marksOf(t, marked);
+          }
+        });
+    return mesh.halved(marks);
   }
 
   /** The same on a finer mesh, whose new nodes are to be measured if no earlier field has them. */
@@ -160,8 +174,13 @@ final class WallMeasurement {
     return accuracy == other.accuracy && size == other.size && slack == other.slack;
   }
 
-  void takeOver(WallMeasurement before, SurfaceChange change, int threads) {
-    earlier = new Earlier(before, new FloatTuples(6, before.samples()), change);
+  /** What another measurement can take over of this one. */
+  Earlier takenBy(TriangleMesh before, TriangleMesh now) {
+    return new Earlier(this, new FloatTuples(6, samples()), new SurfaceChange(before, now));
+  }
+
+  void takeOver(Earlier before, int threads) {
+    earlier = before;
     takeOver(0, threads);
   }
 
