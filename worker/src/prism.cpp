@@ -49,10 +49,29 @@ TopoDS_Face FaceOf(const Region& region, const gp_Pln& plane, std::vector<Tagged
   return face.Face();
 }
 
+// Curves that leave a common end the same way are one there as far as the library can tell.
+constexpr double kCusp = 1e-2;
+
+// The direction in which an edge leaves one of its ends.
+gp_Dir Leaving(const TopoDS_Edge& edge, const TopoDS_Vertex& end) {
+  const BRepAdaptor_Curve curve(edge);
+  const double at = BRep_Tool::Parameter(end, edge);
+  gp_Pnt p;
+  gp_Vec way;
+  curve.D1(at, p, way);
+  return 2 * at < curve.FirstParameter() + curve.LastParameter() ? gp_Dir(way) : gp_Dir(way.Reversed());
+}
+
 bool IsJoint(const gp_Pnt& p, const TopoDS_Edge& a, const TopoDS_Edge& b) {
-  for (TopoDS_Iterator va(a); va.More(); va.Next())
-    for (TopoDS_Iterator vb(b); vb.More(); vb.Next())
-      if (va.Value().IsSame(vb.Value()) && BRep_Tool::Pnt(TopoDS::Vertex(va.Value())).Distance(p) < 1e-6) return true;
+  for (TopoDS_Iterator va(a); va.More(); va.Next()) {
+    for (TopoDS_Iterator vb(b); vb.More(); vb.Next()) {
+      if (!va.Value().IsSame(vb.Value())) continue;
+      const TopoDS_Vertex ends[] = {TopoDS::Vertex(va.Value()), TopoDS::Vertex(vb.Value())};
+      const double away = BRep_Tool::Pnt(ends[0]).Distance(p);
+      if (away < 1e-6) return true;
+      if (away < kCusp && Leaving(a, ends[0]).IsEqual(Leaving(b, ends[1]), Precision::Angular() * 1e6)) return true;
+    }
+  }
   return false;
 }
 

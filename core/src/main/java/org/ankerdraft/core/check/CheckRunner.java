@@ -11,10 +11,13 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.LockSupport;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.ledger.Threads;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.StepTitles;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.FaceWords;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.core.survey.BodyAnalysis;
@@ -127,7 +130,7 @@ public final class CheckRunner {
         findings.addAll(FlatCheck.check(flat, book, state.part()));
         continue;
       }
-      findings.addAll(DraftCheck.check(a, book, pull, state.part()));
+      findings.addAll(DraftCheck.check(a, book, pull, state.part(), threaded(body, state)));
       List<Finding> undercuts = UndercutCheck.check(a, book, pull, threads, cancel);
       if (undercuts == null) {
         return Optional.empty();
@@ -159,6 +162,13 @@ public final class CheckRunner {
             .thenComparing(Finding::subject)
             .thenComparingDouble(f -> -excess(f)));
     return Optional.of(new CheckReport(book, inWords(findings, state), bodies, flats, unchecked));
+  }
+
+  private static Set<FaceName> threaded(Body body, PartState state) {
+    return Threads.of(state).stream()
+        .filter(wall -> wall.body().equals(body.name()))
+        .map(Threads.Wall::face)
+        .collect(Collectors.toSet());
   }
 
   /** Checks write names; people read words. */

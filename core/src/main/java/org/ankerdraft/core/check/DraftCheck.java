@@ -2,6 +2,7 @@ package org.ankerdraft.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.part.PartDocument;
@@ -29,7 +30,11 @@ final class DraftCheck {
 
   private DraftCheck() {}
 
-  static List<Finding> check(BodyAnalysis a, RuleBook book, Vec3 pull, PartDocument part) {
+  /**
+   * @param threaded faces that need no draft: a thread is cut, or made by a core that unscrews
+   */
+  static List<Finding> check(
+      BodyAnalysis a, RuleBook book, Vec3 pull, PartDocument part, Set<FaceName> threaded) {
     Limit min = book.limit("draft.min");
     Limit wanted = book.limit("draft.wanted");
     List<Finding> findings = new ArrayList<>();
@@ -37,7 +42,9 @@ final class DraftCheck {
     for (int f = 1; f <= named.topology().faces().size(); f++) {
       Topology.Face face = named.topology().face(f);
       DraftRange range = a.draft().get(f - 1);
-      if (face.areaMm2() < SMALLEST_FACE_MM2 || isBlend(named, f)) {
+      if (face.areaMm2() < SMALLEST_FACE_MM2
+          || isBlend(named, f)
+          || threaded.contains(named.faceName(f))) {
         continue;
       }
       double least = least(range);

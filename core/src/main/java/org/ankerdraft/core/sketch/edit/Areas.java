@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,10 +31,14 @@ public final class Areas {
   /** Directions closer than this are compared a little further along the curves, rad. */
   private static final double SAME_WAY_RAD = 1e-6;
 
-  /** How far along, as a share of a piece. */
+  /** How far along, as a share of the shortest piece. */
   private static final double A_LITTLE = 0.05;
 
   private static final double DIRECTION = 1e-6;
+  private static final int HALVINGS = 40;
+
+  /** Ends this near to each other are as good as the same. */
+  private static final double EXACT_MM = 1e-9;
 
   /** Of a curved piece, for telling what lies within. */
   private static final int OUTLINE_POINTS = 64;
@@ -59,9 +64,34 @@ public final class Areas {
       return along ? edge.curve : edge.curve.reversed();
     }
 
-    double angle(double share) {
+    /** Direction in which it leaves its start. */
+    double angle() {
+      return angleTo(DIRECTION);
+    }
+
+    /** Direction of its point at a distance from its start. */
+    double angleAt(double distanceMm) {
+      double near = 0;
+      double far = 0.5;
+      for (int i = 0; i < HALVINGS; i++) {
+        double share = (near + far) / 2;
+        if (curve().at(share).distance(curve().at(0)) < distanceMm) {
+          near = share;
+        } else {
+          far = share;
+        }
+      }
+      return angleTo(far);
+    }
+
+    private double angleTo(double share) {
       Xy way = curve().at(share).minus(curve().at(0));
       return Math.atan2(way.y(), way.x());
+    }
+
+    /** How far away its middle is. */
+    double reach() {
+      return curve().at(0.5).distance(curve().at(0));
     }
   }
 
@@ -77,6 +107,11 @@ public final class Areas {
         }
       }
       return new Loop(halves, outline);
+    }
+
+    /** A point of it that is no node, where another may touch it. */
+    Xy onWay() {
+      return halves.getFirst().curve().at(0.5);
     }
 
     double area() {
@@ -124,9 +159,10 @@ public final class Areas {
     List<Edge> out = new ArrayList<>();
     for (Curve2 c : curves) {
       List<Double> cuts = Split.cuts(c, curves, withinMm);
-      if (c.isClosed() && cuts.isEmpty()) {
-        // In two, so that it has a way.
-        cuts = List.of(0.0, 0.5);
+      if (c.isClosed() && cuts.size() < 2) {
+        // In two, so that each piece has a way.
+        double first = cuts.isEmpty() ? 0 : cuts.getFirst();
+        cuts = List.of(first, first + 0.5);
       }
       int pieces = c.isClosed() ? cuts.size() : cuts.size() - 1;
       for (int i = 0; i < pieces; i++) {
@@ -168,7 +204,7 @@ public final class Areas {
       halves.add(new Half(e, true));
       halves.add(new Half(e, false));
     }
-    return loops(halves, sorted(halves));
+    return loops(halves);
   }
 
   /** The halves that leave each node, counter-clockwise. */
@@ -176,50 +212,110 @@ public final class Areas {
     Map<Integer, List<Half>> out = new HashMap<>();
     halves.forEach(h -> out.computeIfAbsent(h.start(), n -> new ArrayList<>()).add(h));
     for (List<Half> star : out.values()) {
-      star.sort(Areas::turns);
-      for (int i = 1; i < star.size(); i++) {
-        if (turns(star.get(i - 1), star.get(i)) == 0) {
-          String name = sketch.nameByTag().get(star.get(i).edge.whole.tag());
+      new Star(star).sort();
+    }
+    return out;
+  }
+
+  /** Halves that leave one node. */
+  private final class Star {
+    private final List<Half> halves;
+
+    /** Where none leaves: angles are counted from here. */
+    private final double none;
+
+    private final double aLittle;
+
+    Star(List<Half> halves) {
+      this.halves = halves;
+      double[] angles = halves.stream().mapToDouble(Half::angle).sorted().toArray();
+      double widest = angles[0] + 2 * Math.PI - angles[angles.length - 1];
+      double from = angles[angles.length - 1];
+      for (int i = 1; i < angles.length; i++) {
+        if (angles[i] - angles[i - 1] > widest) {
+          widest = angles[i] - angles[i - 1];
+          from = angles[i - 1];
+        }
+      }
+      none = from + widest / 2;
+      aLittle = A_LITTLE * halves.stream().mapToDouble(Half::reach).min().orElseThrow();
+    }
+
+    void sort() throws SketchProblem {
+      halves.sort(this::turns);
+      for (int i = 1; i < halves.size(); i++) {
+        if (turns(halves.get(i - 1), halves.get(i)) == 0) {
+          String name = sketch.nameByTag().get(halves.get(i).edge.whole.tag());
           throw new SketchProblem(name, name + " lies on another curve, so areas are not clear");
+        }
+      }
+    }
+
+    private int turns(Half a, Half b) {
+      int first = compared(a.angle(), b.angle());
+      return first != 0 ? first : compared(a.angleAt(aLittle), b.angleAt(aLittle));
+    }
+
+    private int compared(double a, double b) {
+      double first = counted(a);
+      double second = counted(b);
+      return Math.abs(first - second) < SAME_WAY_RAD ? 0 : Double.compare(first, second);
+    }
+
+    private double counted(double angle) {
+      double turn = (angle - none) / (2 * Math.PI);
+      return 2 * Math.PI * (turn - Math.floor(turn));
+    }
+  }
+
+  /**
+   * What lies on the left of each half is traced by turning right as far as can be.
+   *
+   * @param halves with or without those against them
+   */
+  private List<Loop> loops(List<Half> halves) throws SketchProblem {
+    Set<Half> both = new LinkedHashSet<>(halves);
+    halves.forEach(h -> both.add(h.twin()));
+    Map<Integer, List<Half>> leaving = sorted(List.copyOf(both));
+    Set<Half> left = new HashSet<>(halves);
+    List<Loop> out = new ArrayList<>();
+    for (Half first : halves) {
+      List<Half> loop = new ArrayList<>();
+      for (Half h = first; left.remove(h); h = next(h, leaving.get(h.end()), left, first)) {
+        loop.add(h);
+      }
+      out.addAll(simple(loop));
+    }
+    return out;
+  }
+
+  /** A bound that comes back to a node on its way, where others touch it, is more than one loop. */
+  private static List<Loop> simple(List<Half> bound) {
+    List<Loop> out = new ArrayList<>();
+    List<Half> way = new ArrayList<>();
+    for (Half h : bound) {
+      way.add(h);
+      for (int i = 0; i < way.size(); i++) {
+        if (way.get(i).start() == h.end()) {
+          List<Half> round = way.subList(i, way.size());
+          out.add(Loop.of(List.copyOf(round)));
+          round.clear();
         }
       }
     }
     return out;
   }
 
-  private static int turns(Half a, Half b) {
-    double first = a.angle(DIRECTION);
-    double second = b.angle(DIRECTION);
-    return Math.abs(first - second) > SAME_WAY_RAD
-        ? Double.compare(first, second)
-        : compared(a.angle(A_LITTLE), b.angle(A_LITTLE));
-  }
-
-  private static int compared(double a, double b) {
-    return Math.abs(a - b) < SAME_WAY_RAD ? 0 : Double.compare(a, b);
-  }
-
-  /** What lies on the left of each half is traced by turning right as far as can be. */
-  private static List<Loop> loops(List<Half> halves, Map<Integer, List<Half>> leaving) {
-    Set<Half> left = new HashSet<>(halves);
-    List<Loop> out = new ArrayList<>();
-    for (Half first : halves) {
-      if (!left.contains(first)) {
-        continue;
-      }
-      List<Half> loop = new ArrayList<>();
-      for (Half h = first; left.remove(h); h = next(h, leaving)) {
-        loop.add(h);
-      }
-      out.add(Loop.of(loop));
-    }
-    return out;
-  }
-
-  private static Half next(Half h, Map<Integer, List<Half>> leaving) {
-    List<Half> star = leaving.get(h.end());
+  /** The next to the right of the way back, of those that are left or end the loop. */
+  private static Half next(Half h, List<Half> star, Set<Half> left, Half first) {
     int back = star.indexOf(h.twin());
-    return star.get(Math.floorMod(back - 1, star.size()));
+    for (int i = 1; i < star.size(); i++) {
+      Half found = star.get(Math.floorMod(back - i, star.size()));
+      if (found.equals(first) || left.contains(found)) {
+        return found;
+      }
+    }
+    return h;
   }
 
   private static boolean isBridge(Edge e, List<Loop> loops) {
@@ -240,7 +336,7 @@ public final class Areas {
       if (inner.area() < 0) {
         areas.stream()
             .filter(a -> a.outer.area() > -inner.area() + withinMm * withinMm)
-            .filter(a -> Polygons.contains(a.outer.outline, inner.outline.getFirst()))
+            .filter(a -> Polygons.contains(a.outer.outline, inner.onWay()))
             .filter(a -> a.outer.halves.stream().noneMatch(h -> touches(h, inner)))
             .findFirst()
             .ifPresent(a -> a.holes.add(inner));
@@ -332,7 +428,7 @@ public final class Areas {
     List<Half> outside = bounds.stream().filter(h -> !bounds.contains(h.twin())).toList();
     Map<Integer, String> names = new LinkedHashMap<>();
     List<Contour> contours = new ArrayList<>();
-    List<Loop> loops = loops(outside, sorted(outside));
+    List<Loop> loops = loops(outside);
     Namer namer = new Namer(loops);
     for (Loop loop : loops) {
       contours.add(new Contour(loop, namer.curves(loop, names)));
@@ -364,7 +460,7 @@ public final class Areas {
 
   /** The smallest outer contour around a hole. */
   private static Optional<Contour> holder(Contour hole, List<Contour> contours) {
-    Xy p = hole.loop.outline.getFirst();
+    Xy p = hole.loop.onWay();
     return contours.stream()
         .filter(c -> !c.isHole() && Polygons.contains(c.loop.outline, p))
         .min(Comparator.comparingDouble(c -> c.loop.area()));
@@ -400,11 +496,28 @@ public final class Areas {
         double to = high.to <= low.from ? high.to + 1 : high.to;
         boolean isWhole = low.whole.isClosed() && to - low.from > 1 - A_LITTLE * A_LITTLE;
         Curve2 curve = isWhole ? low.whole : Split.piece(low.whole, low.from, to);
+        if (!isWhole) {
+          curve = between(nodes.get(low.start), curve, nodes.get(high.end));
+        }
         int tag = names.size() + 1;
         names.put(tag, name(low));
         out.add((first.along ? curve : curve.reversed()).withTag(tag));
       }
       return out;
+    }
+
+    /** A line or an arc that ends where its neighbours do, and not only about there. */
+    private static Curve2 between(Xy start, Curve2 c, Xy end) {
+      if (c.start().distance(start) < EXACT_MM && c.end().distance(end) < EXACT_MM) {
+        return c;
+      }
+      return switch (c) {
+        case Curve2.Line l -> new Curve2.Line(l.tag(), start, end);
+        case Curve2.Arc a -> new Curve2.Arc(a.tag(), start, a.mid(), end);
+        case Curve2.Circle k -> k;
+        case Curve2.Ellipse e -> e;
+        case Curve2.Spline spline -> spline;
+      };
     }
 
     /** The one with which the curve begins. */

@@ -74,7 +74,10 @@ final class Split {
     throw new SketchProblem("", "a spline cannot be parted where another curve crosses it");
   }
 
-  /** Shares at which others cross a curve, in order, from 0 to 1; of a closed one without 1. */
+  /**
+   * Shares at which others cross or touch a curve, in order, from 0 to 1; of a closed one without
+   * 1.
+   */
   static List<Double> cuts(Curve2 c, List<Curve2> others, double withinMm) {
     List<Double> all = new ArrayList<>();
     if (!c.isClosed()) {
@@ -83,7 +86,12 @@ final class Split {
     }
     for (Curve2 o : others) {
       if (!o.equals(c)) {
-        Crossings.along(c, o).forEach(s -> add(c, s, all, withinMm));
+        Touches both = new Touches(c, o, withinMm);
+        List<Touches.Touch> touches = both.find();
+        touches.forEach(t -> add(c, t.onA(), all, withinMm));
+        Crossings.along(c, o).stream()
+            .filter(s -> touches.stream().noneMatch(t -> both.isPartOf(t, s)))
+            .forEach(s -> add(c, s, all, withinMm));
       }
     }
     all.sort(null);
