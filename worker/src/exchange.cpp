@@ -13,12 +13,19 @@
 #include <Interface_CheckIterator.hxx>
 #include <Interface_InterfaceModel.hxx>
 #include <Interface_Static.hxx>
+#include <Quantity_Color.hxx>
+#include <STEPConstruct_Styles.hxx>
 #include <STEPControl_Controller.hxx>
 #include <STEPControl_Reader.hxx>
 #include <STEPControl_Writer.hxx>
 #include <StepBasic_Product.hxx>
 #include <StepData_StepModel.hxx>
+#include <StepRepr_RepresentationContext.hxx>
 #include <StepRepr_RepresentationItem.hxx>
+#include <StepVisual_Colour.hxx>
+#include <StepVisual_MechanicalDesignGeometricPresentationRepresentation.hxx>
+#include <StepVisual_PresentationStyleAssignment.hxx>
+#include <StepVisual_StyledItem.hxx>
 #include <ShapeFix_Shape.hxx>
 #include <TCollection_HAsciiString.hxx>
 #include <TopExp_Explorer.hxx>
@@ -46,12 +53,24 @@ std::string NameOf(const STEPControl_Reader& reader, const TopoDS_Shape& shape) 
   return item.IsNull() || item->Name().IsNull() ? "" : item->Name()->ToCString();
 }
 
-void SetName(STEPControl_Writer& writer, const TopoDS_Shape& shape, const std::string& name) {
+// What a body has become in the file; null if it cannot be told.
+Handle(StepRepr_RepresentationItem) ItemOf(STEPControl_Writer& writer, const TopoDS_Shape& shape) {
   const Handle(Transfer_FinderProcess) process = writer.WS()->TransferWriter()->FinderProcess();
   const Handle(TransferBRep_ShapeMapper) mapper = TransferBRep::ShapeMapper(process, shape);
   Handle(StepRepr_RepresentationItem) item;
-  if (process->FindTypedTransient(mapper, STANDARD_TYPE(StepRepr_RepresentationItem), item))
-    item->SetName(new TCollection_HAsciiString(name.c_str()));
+  process->FindTypedTransient(mapper, STANDARD_TYPE(StepRepr_RepresentationItem), item);
+  return item;
+}
+
+void SetColour(STEPControl_Writer& writer, const TopoDS_Shape& shape, const Handle(StepRepr_RepresentationItem)& item,
+               uint32_t rgb) {
+  const auto share = [&](int shift) { return (rgb >> shift & 0xFF) / 255.0; };
+  const Quantity_Color colour(share(16), share(8), share(0), Quantity_TOC_sRGB);
+  STEPConstruct_Styles styles(writer.WS());
+  const Handle(StepVisual_Colour) encoded = STEPConstruct_Styles::EncodeColor(colour);
+  styles.AddStyle(item, styles.MakeColorPSA(item, encoded, nullptr, nullptr, 0), nullptr);
+  Handle(StepVisual_MechanicalDesignGeometricPresentationRepresentation) looks;
+  if (styles.CreateMDGPR(styles.FindContext(shape), looks)) writer.Model()->AddWithRefs(looks);
 }
 
 // The library numbers products over the life of the process; named by us, the same part gives the same bytes.
@@ -162,7 +181,11 @@ void WriteStep(const StepWrite& in, ShapeStore& store, Bytes* out) {
     const TopoDS_Shape shape = store.Get(in.shapes(i));
     if (writer.Transfer(shape, STEPControl_AsIs) != IFSelect_RetDone)
       throw Refused{"refused", "body " + in.names(i) + " cannot be written as STEP"};
-    SetName(writer, shape, in.names(i));
+    const Handle(StepRepr_RepresentationItem) item = ItemOf(writer, shape);
+    if (item.IsNull()) continue;
+    item->SetName(new TCollection_HAsciiString(in.names(i).c_str()));
+    const auto colour = in.colours().find(in.names(i));
+    if (colour != in.colours().end()) SetColour(writer, shape, item, colour->second);
   }
   NameProducts(writer.Model(), in);
   APIHeaderSection_MakeHeader header(writer.Model());

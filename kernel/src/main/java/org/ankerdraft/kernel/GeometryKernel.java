@@ -722,20 +722,28 @@ public final class GeometryKernel implements AutoCloseable {
 
   /** The same without remarks. */
   public Outcome<byte[]> writeStep(String partName, Map<String, Shape> bodies, Budget budget) {
-    return writeStep(partName, bodies, List.of(), budget);
+    return writeStep(partName, bodies, Map.of(), List.of(), budget);
   }
 
   /**
    * STEP AP214 of named bodies; the same shapes give the same bytes.
    *
+   * @param colours 0xRRGGBB (sRGB) of some of the bodies
    * @param remarks lines for the description in the file's header, in plain ASCII
    */
   public Outcome<byte[]> writeStep(
-      String partName, Map<String, Shape> bodies, List<String> remarks, Budget budget) {
+      String partName,
+      Map<String, Shape> bodies,
+      Map<String, Integer> colours,
+      List<String> remarks,
+      Budget budget) {
     return ask(
         r -> {
           StepWrite.Builder write =
-              StepWrite.newBuilder().setPartName(partName).addAllRemarks(remarks);
+              StepWrite.newBuilder()
+                  .setPartName(partName)
+                  .putAllColours(colours)
+                  .addAllRemarks(remarks);
           bodies.forEach((name, shape) -> write.addNames(name).addShapes(handle(shape)));
           r.setStepWrite(write);
         },

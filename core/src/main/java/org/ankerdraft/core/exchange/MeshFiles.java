@@ -18,6 +18,11 @@ import org.ankerdraft.vectors.Vec3;
 public final class MeshFiles {
   private static final int STL_HEADER = 80;
 
+  /** Numbers of a 3MF file's resources. */
+  private static final int MATERIALS = 1;
+
+  private static final int FIRST_OBJECT = 2;
+
   private MeshFiles() {}
 
   /** Binary STL, all bodies in one. */
@@ -81,8 +86,14 @@ public final class MeshFiles {
   /**
    * 3MF (3D Manufacturing Format, core specification 1.3), an object and a build item for each
    * body.
+   *
+   * @param colours 0xRRGGBB of some of the bodies: base materials of the file
    */
-  public static byte[] threeMf(String title, String description, Map<String, TriangleMesh> bodies) {
+  public static byte[] threeMf(
+      String title,
+      String description,
+      Map<String, TriangleMesh> bodies,
+      Map<String, Integer> colours) {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
       entry(
@@ -100,7 +111,7 @@ public final class MeshFiles {
               + "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\">"
               + "<Relationship Target=\"/3D/3dmodel.model\" Id=\"rel0\""
               + " Type=\"http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel\"/></Relationships>");
-      entry(zip, "3D/3dmodel.model", model(title, description, bodies));
+      entry(zip, "3D/3dmodel.model", model(title, description, bodies, colours));
     } catch (IOException e) {
       throw new UncheckedIOException("writing to memory cannot fail", e);
     }
@@ -115,7 +126,11 @@ public final class MeshFiles {
     zip.closeEntry();
   }
 
-  private static String model(String title, String description, Map<String, TriangleMesh> bodies) {
+  private static String model(
+      String title,
+      String description,
+      Map<String, TriangleMesh> bodies,
+      Map<String, Integer> colours) {
     StringBuilder x = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
     x.append(
         "<model unit=\"millimeter\" xml:lang=\"en-US\" xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\">\n");
@@ -126,14 +141,24 @@ public final class MeshFiles {
           .append("</metadata>\n");
     }
     x.append("<metadata name=\"Application\">Ankerdraft</metadata>\n<resources>\n");
-    int id = 1;
+    List<String> coloured = bodies.keySet().stream().filter(colours::containsKey).toList();
+    putMaterials(coloured, colours, x);
+    int id = FIRST_OBJECT;
     for (Map.Entry<String, TriangleMesh> body : bodies.entrySet()) {
       WeldedMesh m = WeldedMesh.of(body.getValue());
       x.append("<object id=\"")
           .append(id++)
           .append("\" type=\"model\" name=\"")
           .append(escaped(body.getKey()))
-          .append("\"><mesh><vertices>\n");
+          .append('"');
+      if (colours.containsKey(body.getKey())) {
+        x.append(" pid=\"")
+            .append(MATERIALS)
+            .append("\" pindex=\"")
+            .append(coloured.indexOf(body.getKey()))
+            .append('"');
+      }
+      x.append("><mesh><vertices>\n");
       for (int n = 0; n < m.nodeCount(); n++) {
         x.append("<vertex x=\"")
             .append(m.positions()[3 * n])
@@ -156,10 +181,27 @@ public final class MeshFiles {
       x.append("</triangles></mesh></object>\n");
     }
     x.append("</resources>\n<build>\n");
-    for (int i = 1; i < id; i++) {
+    for (int i = FIRST_OBJECT; i < id; i++) {
       x.append("<item objectid=\"").append(i).append("\"/>\n");
     }
     return x.append("</build>\n</model>\n").toString();
+  }
+
+  /** A material of its own for each, named after the body. */
+  private static void putMaterials(
+      List<String> bodies, Map<String, Integer> colours, StringBuilder x) {
+    if (bodies.isEmpty()) {
+      return;
+    }
+    x.append("<basematerials id=\"").append(MATERIALS).append("\">\n");
+    for (String body : bodies) {
+      x.append("<base name=\"")
+          .append(escaped(body))
+          .append("\" displaycolor=\"")
+          .append(String.format(Locale.ROOT, "#%06X", colours.get(body)))
+          .append("\"/>\n");
+    }
+    x.append("</basematerials>\n");
   }
 
   private static String escaped(String s) {

@@ -45,7 +45,7 @@ public record BodyShown(String name, boolean hidden, Tint tint) {
                   .or(Tint.ROSE, "rose"),
               BodyShown::tint)
           .otherwise(Tint.PLAIN)
-          .about("its colour where no map is laid over it");
+          .about("its colour where no map is laid over it, and in STEP and 3MF files");
 
   /** How it stands in a file. */
   public static final RecordForm<BodyShown> FORM =

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
@@ -84,6 +85,16 @@ class MeshFilesTest {
           lib3mf_meshobject_gettrianglecount(mesh, &triangles);
           lib3mf_meshobject_ismanifoldandoriented(mesh, &manifold);
           std::printf("mesh %u %u %d ", static_cast<unsigned>(vertices), static_cast<unsigned>(triangles), manifold ? 1 : 0);
+          PLib3MFDefaultPropertyHandler* looks;
+          DWORD group = 0, index = 0;
+          lib3mf_object_createdefaultpropertyhandler(mesh, &looks);
+          lib3mf_defaultpropertyhandler_getbasematerial(looks, &group, &index);
+          if (group == 0) continue;
+          PLib3MFModelResource* found;
+          BYTE r = 0, g = 0, b = 0, a = 0;
+          lib3mf_model_getresourcebyid(model, group, &found);
+          lib3mf_basematerial_getdisplaycolor(found, index, &r, &g, &b, &a);
+          std::printf("colour %02X%02X%02X %02X ", r, g, b, a);
         }
         DWORD warnings = 0;
         lib3mf_reader_getwarningcount(reader, &warnings);
@@ -94,21 +105,39 @@ class MeshFilesTest {
 
   @Test
   void lib3mfReadsThe3mfWithoutAWarning() throws Exception {
-    Path headers = Path.of("/usr/include/lib3mf");
-    assertThat(Files.isDirectory(headers) && has("g++"))
-        .as("lib3mf-dev must be installed")
-        .isTrue();
     TriangleMesh mesh = mesh(shape());
     Files.write(
         folder.resolve("part.3mf"),
-        MeshFiles.threeMf("test & <part>", "4 × M3 tapped", Map.of("Body", mesh)));
-    Files.writeString(folder.resolve("read.cpp"), READER);
-    run(List.of("g++", "-O0", "-w", "-o", "read", "read.cpp", "-I" + headers, "-l3MF"));
-    String out = run(List.of("./read", "part.3mf"));
+        MeshFiles.threeMf("test & <part>", "4 × M3 tapped", Map.of("Body", mesh), Map.of()));
+    String out = read3mf();
     WeldedMesh welded = WeldedMesh.of(mesh);
     assertThat(out)
         .contains("mesh " + welded.nodeCount() + " " + welded.triangles().length / 3 + " 1")
         .contains("warnings 0");
+  }
+
+  /** Two bodies of three have a colour: a base material each, which the program finds on them. */
+  @Test
+  void lib3mfFindsTheColoursOfBodies() throws Exception {
+    TriangleMesh mesh = mesh(shape());
+    Map<String, TriangleMesh> bodies = new LinkedHashMap<>();
+    bodies.put("A", mesh);
+    bodies.put("B & \"C\"", mesh);
+    bodies.put("D", mesh);
+    Map<String, Integer> colours = Map.of("D", 0x00A0FF, "B & \"C\"", 0xE4CFA2);
+    Files.write(folder.resolve("part.3mf"), MeshFiles.threeMf("three", "", bodies, colours));
+    assertThat(read3mf().replaceAll("mesh \\d+ \\d+ 1", "mesh"))
+        .isEqualTo("mesh mesh colour E4CFA2 FF mesh colour 00A0FF FF warnings 0");
+  }
+
+  private String read3mf() throws Exception {
+    Path headers = Path.of("/usr/include/lib3mf");
+    assertThat(Files.isDirectory(headers) && has("g++"))
+        .as("lib3mf-dev must be installed")
+        .isTrue();
+    Files.writeString(folder.resolve("read.cpp"), READER);
+    run(List.of("g++", "-O0", "-w", "-o", "read", "read.cpp", "-I" + headers, "-l3MF"));
+    return run(List.of("./read", "part.3mf"));
   }
 
   @Test

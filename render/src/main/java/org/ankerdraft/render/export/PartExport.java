@@ -13,13 +13,16 @@ import org.ankerdraft.core.ledger.BodyUnfolding;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.ledger.Threads;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.part.BodyShown;
 import org.ankerdraft.core.sheet.CannotUnfold;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.render.look.BodyColours;
 import org.ankerdraft.render.look.Look;
+import org.ankerdraft.render.look.Palette;
 
 /** A built part as the bytes of a file; which kind is told by the ending of its name. */
 public final class PartExport {
@@ -54,7 +57,8 @@ public final class PartExport {
           MeshFiles.threeMf(
               state.part().name(),
               String.join("; ", Threads.inWords(state)),
-              meshes(kernel, state, accuracyMm));
+              meshes(kernel, state, accuracyMm),
+              colours(state));
       case "png" -> png(kernel, state);
       default -> {
         if (FlatExport.writes(fileName)) {
@@ -101,7 +105,21 @@ public final class PartExport {
         Threads.inWords(state).stream()
             .map(line -> line.replace("×", "x").replace("Ø", "dia."))
             .toList();
-    return got(kernel.writeStep(state.part().name(), shapes, remarks, Budget.ofSeconds(120)));
+    return got(
+        kernel.writeStep(
+            state.part().name(), shapes, colours(state), remarks, Budget.ofSeconds(120)));
+  }
+
+  /** Of bodies that have been given one. */
+  private static Map<String, Integer> colours(PartState state) {
+    Map<String, Integer> out = new LinkedHashMap<>();
+    for (String body : state.bodies().keySet()) {
+      BodyShown.Tint tint = state.part().shown(body).tint();
+      if (tint != BodyShown.Tint.PLAIN) {
+        out.put(body, BodyColours.of(tint, Palette.CHART));
+      }
+    }
+    return out;
   }
 
   private static Map<String, TriangleMesh> meshes(

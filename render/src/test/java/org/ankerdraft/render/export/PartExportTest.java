@@ -10,16 +10,25 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import javax.imageio.ImageIO;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.core.part.BodyShown;
+import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.part.Read;
+import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Relay;
 import org.ankerdraft.kernel.WorkerProgram;
+import org.ankerdraft.render.look.BodyColours;
+import org.ankerdraft.render.look.Palette;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -62,8 +71,12 @@ class PartExportTest {
               {"kind":"extrude","id":"e","sketch":"s","depth":20,"body":"Body"}%s]}
             """
                 .formatted(more));
+    return built(((Read.Ok) read).part());
+  }
+
+  private PartState built(PartDocument part) {
     return new PartBuilder(kernel, Tolerance.MODEL)
-        .build(((Read.Ok) read).part(), Map.of(), PartBuilder.Progress.NONE, () -> false)
+        .build(part, Map.of(), PartBuilder.Progress.NONE, () -> false)
         .orElseThrow();
   }
 
@@ -124,13 +137,56 @@ class PartExportTest {
               {"kind":"sketch","id":"s","curves":[{"curve":"rectangle","name":"r","width":40,"height":30}]},
               {"kind":"extrude","id":"e","sketch":"s","depth":20,"use":"surface","body":"Skin"}]}
             """);
-    PartState skin =
-        new PartBuilder(kernel, Tolerance.MODEL)
-            .build(((Read.Ok) read).part(), Map.of(), PartBuilder.Progress.NONE, () -> false)
-            .orElseThrow();
+    PartState skin = built(((Read.Ok) read).part());
     assertThatThrownBy(() -> PartExport.bytes(kernel, skin, "a.stl", ACCURACY_MM))
         .hasMessageContaining("surfaces but no solid");
     assertThat(PartExport.bytes(kernel, skin, "a.step", ACCURACY_MM)).isNotEmpty();
+  }
+
+  /** ISO 10303-46: a styled item gives the body, by its name, a colour by red, green and blue. */
+  @Test
+  void theColourOfABodyGoesIntoStepAnd3mf() throws Exception {
+    String plain = new String(export("a.step"), StandardCharsets.ISO_8859_1);
+    assertThat(plain).doesNotContain("COLOUR_RGB", "STYLED_ITEM");
+    PartState moss = built(box.part().withShown(new BodyShown("Body", false, BodyShown.Tint.MOSS)));
+    String step =
+        new String(
+                PartExport.bytes(kernel, moss, "a.step", ACCURACY_MM), StandardCharsets.ISO_8859_1)
+            .replaceAll("\\s", "");
+    Matcher item = Pattern.compile("STYLED_ITEM\\('[^']*',\\((#\\d+)\\),(#\\d+)\\)").matcher(step);
+    assertThat(item.find()).isTrue();
+    assertThat(step).contains(item.group(2) + "=MANIFOLD_SOLID_BREP('Body'");
+    Matcher colour =
+        Pattern.compile("COLOUR_RGB\\('[^']*',([0-9.E-]+),([0-9.E-]+),([0-9.E-]+)\\)")
+            .matcher(step);
+    assertThat(colour.find()).isTrue();
+    int rgb = BodyColours.of(BodyShown.Tint.MOSS, Palette.CHART);
+    for (int k = 0; k < 3; k++) {
+      assertThat(Double.parseDouble(colour.group(k + 1)) * 255)
+          .isCloseTo(rgb >> (16 - 8 * k) & 0xFF, within(0.01));
+    }
+    // It is a file that can be read again.
+    assertThat(
+            kernel
+                .readStep(
+                    PartExport.bytes(kernel, moss, "a.step", ACCURACY_MM), Budget.ofSeconds(30))
+                .orThrow()
+                .shapes())
+        .hasSize(1);
+    byte[] mesh = PartExport.bytes(kernel, moss, "a.3mf", ACCURACY_MM);
+    assertThat(model(mesh)).contains(String.format("displaycolor=\"#%06X\"", rgb));
+    assertThat(model(export("a.3mf"))).doesNotContain("basematerials");
+  }
+
+  private static String model(byte[] file) throws Exception {
+    try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(file))) {
+      for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+        if (e.getName().endsWith(".model")) {
+          return new String(zip.readAllBytes(), StandardCharsets.UTF_8);
+        }
+      }
+    }
+    throw new AssertionError("no model");
   }
 
   @Test
