@@ -8,6 +8,7 @@
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepGProp.hxx>
 #include <BRepLib.hxx>
+#include <BRep_Builder.hxx>
 #include <GProp_GProps.hxx>
 #include <Interface_Check.hxx>
 #include <Interface_CheckIterator.hxx>
@@ -22,6 +23,7 @@
 #include <StepData_StepModel.hxx>
 #include <StepRepr_RepresentationContext.hxx>
 #include <StepRepr_RepresentationItem.hxx>
+#include <StepShape_ManifoldSolidBrep.hxx>
 #include <StepVisual_Colour.hxx>
 #include <StepVisual_MechanicalDesignGeometricPresentationRepresentation.hxx>
 #include <StepVisual_PresentationStyleAssignment.hxx>
@@ -30,6 +32,7 @@
 #include <TCollection_HAsciiString.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
+#include <TopoDS_Shell.hxx>
 #include <TopoDS_Solid.hxx>
 #include <TransferBRep.hxx>
 #include <TransferBRep_ShapeMapper.hxx>
@@ -147,6 +150,28 @@ TopoDS_Shape Healed(const TopoDS_Shape& read, const std::string& name, ShapeList
   return solid;
 }
 
+// How many solids a file says it holds.
+int SolidsOf(const Handle(Interface_InterfaceModel)& model) {
+  int count = 0;
+  for (int i = 1; i <= model->NbEntities(); ++i)
+    if (model->Value(i)->IsKind(STANDARD_TYPE(StepShape_ManifoldSolidBrep))) ++count;
+  return count;
+}
+
+// Shells that bound no solid, and faces that belong to none, each by itself.
+std::vector<TopoDS_Shape> LooseSkins(const TopoDS_Shape& read) {
+  std::vector<TopoDS_Shape> skins;
+  for (TopExp_Explorer e(read, TopAbs_SHELL, TopAbs_SOLID); e.More(); e.Next()) skins.push_back(e.Current());
+  for (TopExp_Explorer e(read, TopAbs_FACE, TopAbs_SHELL); e.More(); e.Next()) {
+    BRep_Builder builder;
+    TopoDS_Shell shell;
+    builder.MakeShell(shell);
+    builder.Add(shell, e.Current());
+    skins.push_back(shell);
+  }
+  return skins;
+}
+
 }  // namespace
 
 void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
@@ -158,17 +183,22 @@ void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
     throw Refused{"invalid-input", "the file is not STEP, or holds nothing"};
   RefuseBrokenGeometry(reader);
   reader.TransferRoots();
+  int solids = 0;
   for (int i = 1; i <= reader.NbShapes(); ++i) {
     for (TopExp_Explorer e(reader.Shape(i), TopAbs_SOLID); e.More(); e.Next()) {
       const std::string name = NameOf(reader, e.Current());
       const std::string known = name.empty() ? "solid " + std::to_string(out->shapes_size() + 1) : name;
       Describe(Healed(e.Current(), known, out), store, out->add_shapes());
       out->add_names(name);
+      ++solids;
     }
-    int loose = 0;
-    for (TopExp_Explorer e(reader.Shape(i), TopAbs_FACE, TopAbs_SOLID); e.More(); e.Next()) ++loose;
-    if (loose > 0) out->add_warnings(std::to_string(loose) + " faces that belong to no solid were left out");
+    for (const TopoDS_Shape& skin : LooseSkins(reader.Shape(i))) {
+      Describe(skin, store, out->add_shapes());
+      out->add_names(NameOf(reader, skin));
+    }
   }
+  if (solids < SolidsOf(reader.WS()->Model()))
+    out->add_warnings("a solid of the file has gaps between its faces; what there is of it came as a surface");
 }
 
 void WriteStep(const StepWrite& in, ShapeStore& store, Bytes* out) {

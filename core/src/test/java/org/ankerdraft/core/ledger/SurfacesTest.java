@@ -3,6 +3,7 @@ package org.ankerdraft.core.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -20,6 +21,7 @@ import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.step.imported.ImportKind;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
@@ -352,5 +354,38 @@ class SurfacesTest {
     assertThat(body.isSurface()).isTrue();
     assertThat(body.named().topology().edges().stream().map(Topology.Edge::faces))
         .allMatch(f -> f.size() == 1);
+  }
+
+  /** A tube and a box beside it, written as STEP and read again: a surface and a solid. */
+  @Test
+  void stepBringsSurfacesBack() {
+    PartState made =
+        Parts.ok(
+            DISC
+                + ",{'kind':'extrude','id':'e','sketch':'s','depth':'25 mm','use':'surface','body':'Tube'}"
+                + ",{'kind':'sketch','id':'q','curves':[{'curve':'rectangle','name':'r','width':'10 mm',"
+                + "'height':'10 mm','centre':['40 mm','0 mm']}]}"
+                + ",{'kind':'extrude','id':'b','sketch':'q','depth':'10 mm','body':'Box'}");
+    Map<String, Shape> shapes = new LinkedHashMap<>();
+    made.bodies().forEach((name, body) -> shapes.put(name, body.named().shape()));
+    byte[] step = Parts.KERNEL.writeStep("two", shapes, Budget.ofSeconds(30)).orThrow();
+    PartState back =
+        new PartBuilder(Parts.KERNEL, Tolerance.MODEL)
+            .build(
+                PartDocument.empty("i").withNewStep(ImportKind.of("i", "two.step")),
+                Map.of("two.step", step),
+                PartBuilder.Progress.NONE,
+                () -> false)
+            .orElseThrow();
+    assertThat(back.step("i").orElseThrow().strategy()).isEmpty();
+    assertThat(back.bodies()).hasSize(2);
+    assertThat(back.solids()).hasSize(1);
+    Body box = back.solids().getFirst();
+    near(box.named().shape().mass().volumeMm3(), 1000);
+    // Named as if there were no surface beside it.
+    assertThat(box.named().faceName(1)).isEqualTo(FaceName.read("i/face:1"));
+    Body tube = back.bodies().values().stream().filter(Body::isSurface).findFirst().orElseThrow();
+    near(tube.named().shape().mass().areaMm2(), 2 * Math.PI * 10 * 25);
+    assertThat(tube.named().faceName(1)).isEqualTo(FaceName.read("i/face:s1.1"));
   }
 }

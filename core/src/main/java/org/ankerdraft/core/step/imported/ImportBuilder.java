@@ -18,10 +18,16 @@ import org.ankerdraft.kernel.GeometryKernel.Imported;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
 
-/** Bodies from a STEP file. Faces are named by their number in the file's solid. */
+/**
+ * Solids and surfaces from a STEP file. Faces are named by their number in the file's solid, or
+ * surface.
+ */
 final class ImportBuilder {
   private static final String WHAT = "import";
   private static final int LONGEST_NAME = 100;
+
+  /** Begins the numbers of the faces of surfaces. */
+  private static final String SURFACE = "s";
 
   private final BuildContext context;
   private final Import step;
@@ -37,39 +43,72 @@ final class ImportBuilder {
       case Outcome.Failed<Imported>(var failure) ->
           throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
       case Outcome.Done<Imported>(Imported read) -> {
-        if (read.shapes().isEmpty()) {
+        List<String> notes = new ArrayList<>(read.warnings());
+        List<Body> bodies = bodies(read, notes);
+        if (bodies.isEmpty()) {
           throw new StepFailed(
               WHAT,
               "file "
                   + step.file()
-                  + " holds no solid"
-                  + (read.warnings().isEmpty() ? "" : ": " + read.warnings().getFirst()));
+                  + " holds no solid and no surface"
+                  + (notes.isEmpty() ? "" : ": " + notes.getFirst()));
         }
-        yield new StepBuild(String.join("; ", read.warnings()), bodies(read), null);
+        yield new StepBuild(String.join("; ", notes), bodies, null);
       }
     };
   }
 
-  private List<Body> bodies(Imported read) throws StepFailed, Ladder.Stopped {
+  private List<Body> bodies(Imported read, List<String> notes) throws StepFailed, Ladder.Stopped {
+    long solids = read.shapes().stream().filter(s -> !s.isSurface()).count();
     List<Body> bodies = new ArrayList<>();
     Set<String> taken = new HashSet<>();
+    int solid = 0;
+    int surface = 0;
     for (int i = 0; i < read.shapes().size(); i++) {
       Shape shape = read.shapes().get(i);
-      Optional<String> fault =
-          Proofs.soundness(Proofs.Of.BODY, shape, context.kernel, context.budget());
-      if (fault.isPresent()) {
-        throw new StepFailed(
-            WHAT, "solid " + (i + 1) + " of " + step.file() + " is damaged: " + fault.get());
+      String prefix;
+      if (shape.isSurface()) {
+        surface++;
+        if (isLeftOut(shape, surface, notes)) {
+          continue;
+        }
+        prefix = SURFACE + surface + ".";
+      } else {
+        solid++;
+        refuseDamaged(shape, solid);
+        prefix = solids > 1 ? solid + "." : "";
       }
-      String plain = plainName(read.names().get(i));
-      String name = plain;
-      for (int n = 2; context.isTaken(name) || taken.contains(name); n++) {
-        name = plain + " " + n;
-      }
+      String name = freeName(plainName(read.names().get(i)), taken);
       taken.add(name);
-      bodies.add(new Body(name, named(shape, i, read.shapes().size())));
+      bodies.add(new Body(name, named(shape, prefix)));
     }
     return bodies;
+  }
+
+  private String freeName(String plain, Set<String> taken) {
+    String name = plain;
+    for (int n = 2; context.isTaken(name) || taken.contains(name); n++) {
+      name = plain + " " + n;
+    }
+    return name;
+  }
+
+  private void refuseDamaged(Shape solid, int number) throws StepFailed, Ladder.Stopped {
+    Optional<String> fault =
+        Proofs.soundness(Proofs.Of.BODY, solid, context.kernel, context.budget());
+    if (fault.isPresent()) {
+      throw new StepFailed(
+          WHAT, "solid " + number + " of " + step.file() + " is damaged: " + fault.get());
+    }
+  }
+
+  /**
+   * Surfaces are often but remains of what the file is about: one that is damaged stops nothing.
+   */
+  private boolean isLeftOut(Shape surface, int number, List<String> notes) throws Ladder.Stopped {
+    Optional<String> fault = Proofs.surfaceSoundness(surface, context.kernel, context.budget());
+    fault.ifPresent(f -> notes.add("surface " + number + " was left out: " + f));
+    return fault.isPresent();
   }
 
   /** The solid's name in the file where it can be a body's, else that of the step. */
@@ -82,9 +121,8 @@ final class ImportBuilder {
     return fits ? name : step.id();
   }
 
-  private NamedShape named(Shape shape, int solid, int solids) {
+  private NamedShape named(Shape shape, String prefix) {
     List<FaceName> names = new ArrayList<>();
-    String prefix = solids > 1 ? (solid + 1) + "." : "";
     for (int f = 1; f <= shape.topology().faces().size(); f++) {
       names.add(FaceName.ofPart(step.id(), "face", prefix + f));
     }

@@ -21,7 +21,7 @@ public final class ImportKind extends StepKind<Import> {
           .label("File")
           .about(
               "a STEP file beside the JSON, or under files/ in the part file; one body for each"
-                  + " solid");
+                  + " solid and each surface");
 
   public ImportKind() {
     super("import", Import.class, List.of(FILE), (head, v) -> new Import(head, v.get(FILE)), null);
