@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.step.extrude.Extrude;
@@ -62,5 +63,42 @@ class UnitsTest extends InWindow {
     robot.interact(() -> window.session().undo());
     robot.interact(() -> window.session().undo());
     until(() -> window.session().unit() == LengthUnit.MM);
+  }
+
+  private String limit() {
+    return onFx(() -> ((TextField) robot.lookup("#limit-wall-min").query()).getText());
+  }
+
+  private Double ownLimit() {
+    return window.session().document().limits().get("wall.min");
+  }
+
+  /** The limits of the rule book are lengths like others. */
+  @Test
+  void limitsAreShownAndTypedInInches() throws Exception {
+    robot.clickOn("#part-words");
+    until(() -> !robot.lookup("#limit-wall-min").queryAll().isEmpty());
+    double mm = Double.parseDouble(limit());
+    robot.clickOn("#unit");
+    until(() -> Math.abs(Double.parseDouble(limit()) * 25.4 - mm) < 1e-4);
+    type("#limit-wall-min", "0.05");
+    robot.push(KeyCode.ENTER);
+    until(() -> ownLimit() != null);
+    assertThat(ownLimit()).isCloseTo(0.05 * 25.4, within(1e-12));
+    assertThat(limit()).isEqualTo("0.05");
+    // Nothing typed changes nothing, however the number is rounded.
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(ownLimit()).isEqualTo(0.05 * 25.4);
+    type("#limit-wall-min", "thin");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(ownLimit()).isEqualTo(0.05 * 25.4);
+    assertThat(
+            onFx(() ->
+                robot.lookup(".label").queryAllAs(Label.class).stream()
+                    .map(Label::getText)
+                    .toList()))
+        .contains("'thin' is not a number");
   }
 }

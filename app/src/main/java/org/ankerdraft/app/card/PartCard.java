@@ -2,19 +2,15 @@ package org.ankerdraft.app.card;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.ankerdraft.app.session.Session;
 import org.ankerdraft.core.check.Limit;
@@ -333,34 +329,8 @@ public final class PartCard extends VBox {
   }
 
   private void limit(Limit limit) {
-    TextField value = new TextField();
-    value.setPrefColumnCount(5);
-    value.setMaxWidth(80);
-    Label unit = new Label(Words.unit(limit.unit()));
-    unit.getStyleClass().add("second");
-    Label source = new Label(limit.source());
-    source.getStyleClass().add("second");
-    source.setWrapText(true);
-    source.setMinHeight(Region.USE_PREF_SIZE);
-    value.setOnAction(e -> {
-      try {
-        Map<String, Double> limits = new HashMap<>(session.document().limits());
-        limits.put(limit.code(), Double.valueOf(value.getText().strip()));
-        session.edit(session.document().withLimits(limits));
-      } catch (NumberFormatException bad) {
-        source.setText("'" + value.getText() + "' is not a number");
-      }
-    });
-    HBox box = new HBox(6, value, unit);
-    box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-    HBox row = SlotRows.row(LimitCode.title(limit.code()), new VBox(2, box, source));
-    Tooltip.install(row, new Tooltip(limit.code()));
-    content.getChildren().add(row);
-    refreshers.add(() -> {
-      if (!value.isFocused()) {
-        RuleBook.forPart(session.document())
-            .ifPresent(b -> value.setText(Words.number(b.limit(limit.code()).value())));
-      }
-    });
+    LimitRow row = new LimitRow(session, limit);
+    content.getChildren().add(row.node());
+    refreshers.add(row::refresh);
   }
 }
