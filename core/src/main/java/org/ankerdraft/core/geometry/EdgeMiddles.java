@@ -24,7 +24,7 @@ final class EdgeMiddles {
     if (4 * count > 3 * edges.length) {
       grow();
     }
-    long edge = (long) Math.min(a, b) << 32 | Math.max(a, b);
+    long edge = ((long) Math.min(a, b) << 32) | Math.max(a, b);
     int slot = slotOf(edge);
     if (times[slot] == time) {
       return middles[slot];
@@ -42,9 +42,9 @@ final class EdgeMiddles {
 
   private int slotOf(long edge) {
     int mask = edges.length - 1;
-    int slot = (int) (edge * 0x9E3779B97F4A7C15L >>> 40) & mask;
+    int slot = (int) ((edge * 0x9E3779B97F4A7C15L) >>> 40) & mask;
     while (times[slot] == time && edges[slot] != edge) {
-      slot = slot + 1 & mask;
+      slot = (slot + 1) & mask;
     }
     return slot;
   }

@@ -18,7 +18,7 @@ public final class Ascending {
     int count = 0;
     for (int i = 0; i < numbers.length; i++) {
       if (chosen.test(i)) {
-        keys[count++] = (long) sortable(numbers[i]) << 32 | i;
+        keys[count++] = ((long) sortable(numbers[i]) << 32) | i;
       }
     }
     Arrays.sort(keys, 0, count);
@@ -32,6 +32,6 @@ public final class Ascending {
   /** Ordered as int like the number as float. */
   private static int sortable(float number) {
     int bits = Float.floatToIntBits(number + 0f);
-    return bits ^ (bits >> 31 & Integer.MAX_VALUE);
+    return bits ^ ((bits >> 31) & Integer.MAX_VALUE);
   }
 }
