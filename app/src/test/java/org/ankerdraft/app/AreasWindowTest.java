@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
+import org.ankerdraft.core.part.PartJson;
+import org.ankerdraft.core.part.Read;
 import org.ankerdraft.core.step.extrude.Extrude;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
@@ -56,5 +58,38 @@ class AreasWindowTest extends InWindow {
     assertThat(volume()).isCloseTo(10 * LENS, within(1e-3));
     robot.interact(() -> window.session().undo());
     until(() -> extrude().areas().size() == 2);
+  }
+
+  /** A circle that touches the sides of a square parts its corners off: one is pointed at. */
+  @Test
+  void aCornerBesideACircleThatTouchesIsPointedAt() throws Exception {
+    robot.interact(() ->
+        window
+            .session()
+            .edit(
+                ((Read.Ok)
+                        PartJson.read(
+                            """
+                            {"ankerdraft": 1, "name": "corner", "steps": [
+                              {"kind": "sketch", "id": "s", "curves": [
+                                {"curve": "rectangle", "name": "r", "width": "40 mm", "height": "40 mm"},
+                                {"curve": "circle", "name": "k", "diameter": "40 mm"}]}]}
+                            """))
+                    .part()));
+    settle();
+    robot.interact(() -> window.session().select("s"));
+    keys(KeyCode.S, KeyCode.E);
+    until(() -> onFx(() -> window.session().document().steps().getLast()) instanceof Extrude);
+    settle();
+    robot.clickOn("#pick-areas");
+    until(() -> onFx(() -> window.session().viewedBefore().isPresent()));
+    robot.clickOn(onScreen(new Vec3(18, 18, 0)));
+    until(() -> extrude().areas().size() == 1);
+    robot.clickOn(onScreen(new Vec3(0, 0, 0)));
+    until(() -> extrude().areas().size() == 2);
+    keys(KeyCode.ESCAPE);
+    settle();
+    double disc = Math.PI * 400;
+    assertThat(volume()).isCloseTo(10 * (disc + (1600 - disc) / 4), within(1e-3));
   }
 }

@@ -17,6 +17,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Primitives of the worker against closed-form geometry. */
 class GeometryKernelTest {
@@ -251,5 +252,32 @@ class GeometryKernelTest {
                 .orElseThrow()
                 .distance(new Vec3(5, 5, 0)))
         .isLessThan(1e-6);
+  }
+
+  /**
+   * Two arcs of different size that leave one end the same way enclose a crescent with a cusp: it
+   * touches itself nowhere else.
+   */
+  @ParameterizedTest
+  @ValueSource(doubles = {2, 5, 9, 9.9})
+  void aCuspIsNoCrossing(double inner) {
+    var outer = halfCircle(1, 10, true);
+    var within = halfCircle(2, inner, false);
+    var back = new ProfileCurve.Line(3, new Vec3(0, 2 * inner, 0), new Vec3(0, 20, 0));
+    var crescent = new ProfileCurve.Region(List.of(back, outer, within), List.of());
+    assertThat(kernel.checkProfile(List.of(crescent), Solids.GROUND, BUDGET))
+        .isInstanceOf(Outcome.Done.class);
+    double area = Math.PI / 2 * (100 - inner * inner);
+    Shape prism = Solids.extruded(kernel, crescent, 3).shape();
+    assertThat(prism.mass().volumeMm3()).isCloseTo(3 * area, within(1e-6 * area));
+  }
+
+  /** A half of a circle that touches the x axis at the origin, from there or to there. */
+  private static ProfileCurve.Arc halfCircle(int tag, double radius, boolean down) {
+    Vec3 top = new Vec3(0, 2 * radius, 0);
+    Vec3 side = new Vec3(radius, radius, 0);
+    return down
+        ? new ProfileCurve.Arc(tag, top, side, Vec3.ZERO)
+        : new ProfileCurve.Arc(tag, Vec3.ZERO, side, top);
   }
 }

@@ -240,4 +240,24 @@ class ChecksTest {
     assertThat(book.limit("wall.max").value()).isEqualTo(2.5);
     assertThat(book.limit("wall.max").source()).contains("changed in this part");
   }
+
+  /** A thread is cut, or made by a core that unscrews; a plain hole beside it wants draft. */
+  @ParameterizedTest
+  @CsvSource({"diameter, 3.3 mm, 1", "screw, M4, 0"})
+  void aTappedHoleNeedsNoDraft(String field, String value, int found) {
+    PartState state =
+        ok(
+            box(40, 30, 12)
+                + ",{'kind':'hole','id':'h','plane':{'base':'XY','offset':'12 mm'},"
+                + "'depth':'8 mm','points':[['0 mm','0 mm']],'"
+                + field
+                + "':'"
+                + value
+                + "'}");
+    List<Finding> short_ =
+        of(check(state, "abs"), "draft.short").stream()
+            .filter(f -> f.faces().getFirst().step().equals("h"))
+            .toList();
+    assertThat(short_).hasSize(found);
+  }
 }

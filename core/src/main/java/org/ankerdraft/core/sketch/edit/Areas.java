@@ -5,7 +5,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,118 +17,36 @@ import org.ankerdraft.core.sketch.AreaChoice;
 import org.ankerdraft.core.sketch.Curve2;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.core.sketch.SketchProblem;
+import org.ankerdraft.core.sketch.edit.Tracing.Edge;
+import org.ankerdraft.core.sketch.edit.Tracing.Half;
+import org.ankerdraft.core.sketch.edit.Tracing.Loop;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.ProfileCurve.Region;
 import org.ankerdraft.vectors.Xy;
 
 /**
  * The areas into which the curves of a sketch part its plane, nested and overlapping ones too. The
- * curves are split where they cross; of what is left, what bounds no area on either side, or the
- * same area on both, is dropped; the areas are then traced with their bounds on the left.
+ * curves are split where they cross or touch; of what is left, what bounds no area on either side,
+ * or the same area on both, is dropped; the areas are then traced with their bounds on the left.
  */
 public final class Areas {
-  /** Directions closer than this are compared a little further along the curves, rad. */
-  private static final double SAME_WAY_RAD = 1e-6;
-
-  /** How far along, as a share of the shortest piece. */
-  private static final double A_LITTLE = 0.05;
-
-  private static final double DIRECTION = 1e-6;
-  private static final int HALVINGS = 40;
-
   /** Ends this near to each other are as good as the same. */
   private static final double EXACT_MM = 1e-9;
 
-  /** Of a curved piece, for telling what lies within. */
-  private static final int OUTLINE_POINTS = 64;
-
-  /** A piece of a curve between two nodes. */
-  private record Edge(Curve2 whole, double from, double to, int start, int end, Curve2 curve) {}
-
-  /** An edge along its curve's way, or against it. */
-  private record Half(Edge edge, boolean along) {
-    int start() {
-      return along ? edge.start : edge.end;
-    }
-
-    int end() {
-      return along ? edge.end : edge.start;
-    }
-
-    Half twin() {
-      return new Half(edge, !along);
-    }
-
-    Curve2 curve() {
-      return along ? edge.curve : edge.curve.reversed();
-    }
-
-    /** Direction in which it leaves its start. */
-    double angle() {
-      return angleTo(DIRECTION);
-    }
-
-    /** Direction of its point at a distance from its start. */
-    double angleAt(double distanceMm) {
-      double near = 0;
-      double far = 0.5;
-      for (int i = 0; i < HALVINGS; i++) {
-        double share = (near + far) / 2;
-        if (curve().at(share).distance(curve().at(0)) < distanceMm) {
-          near = share;
-        } else {
-          far = share;
-        }
-      }
-      return angleTo(far);
-    }
-
-    private double angleTo(double share) {
-      Xy way = curve().at(share).minus(curve().at(0));
-      return Math.atan2(way.y(), way.x());
-    }
-
-    /** How far away its middle is. */
-    double reach() {
-      return curve().at(0.5).distance(curve().at(0));
-    }
-  }
-
-  /** Halves head to tail, and the polygon that tells what lies within. */
-  private record Loop(List<Half> halves, List<Xy> outline) {
-    static Loop of(List<Half> halves) {
-      List<Xy> outline = new ArrayList<>();
-      for (Half h : halves) {
-        Curve2 c = h.curve();
-        int n = c instanceof Curve2.Line ? 1 : OUTLINE_POINTS;
-        for (int i = 0; i < n; i++) {
-          outline.add(c.at((double) i / n));
-        }
-      }
-      return new Loop(halves, outline);
-    }
-
-    /** A point of it that is no node, where another may touch it. */
-    Xy onWay() {
-      return halves.getFirst().curve().at(0.5);
-    }
-
-    double area() {
-      return Polygons.signedAreaMm2(outline);
-    }
-  }
+  /** So much of a closed curve is the whole of it. */
+  private static final double NEARLY_ALL = 0.9975;
 
   /** An area: its outer bound counter-clockwise, those of its holes clockwise. */
   private record Area(Loop outer, List<Loop> holes) {
     List<Half> halves() {
-      List<Half> all = new ArrayList<>(outer.halves);
-      holes.forEach(h -> all.addAll(h.halves));
+      List<Half> all = new ArrayList<>(outer.halves());
+      holes.forEach(h -> all.addAll(h.halves()));
       return all;
     }
 
     boolean contains(Xy p) {
-      return Polygons.contains(outer.outline, p)
-          && holes.stream().noneMatch(h -> Polygons.contains(h.outline, p));
+      return Polygons.contains(outer.outline(), p)
+          && holes.stream().noneMatch(h -> Polygons.contains(h.outline(), p));
     }
   }
 
@@ -191,10 +108,10 @@ public final class Areas {
     do {
       uses.clear();
       for (Edge e : left) {
-        uses.merge(e.start, 1, Integer::sum);
-        uses.merge(e.end, 1, Integer::sum);
+        uses.merge(e.start(), 1, Integer::sum);
+        uses.merge(e.end(), 1, Integer::sum);
       }
-    } while (left.removeIf(e -> uses.get(e.start) == 1 || uses.get(e.end) == 1));
+    } while (left.removeIf(e -> uses.get(e.start()) == 1 || uses.get(e.end()) == 1));
     return left;
   }
 
@@ -204,124 +121,13 @@ public final class Areas {
       halves.add(new Half(e, true));
       halves.add(new Half(e, false));
     }
-    return loops(halves);
-  }
-
-  /** The halves that leave each node, counter-clockwise. */
-  private Map<Integer, List<Half>> sorted(List<Half> halves) throws SketchProblem {
-    Map<Integer, List<Half>> out = new HashMap<>();
-    halves.forEach(h -> out.computeIfAbsent(h.start(), n -> new ArrayList<>()).add(h));
-    for (List<Half> star : out.values()) {
-      new Star(star).sort();
-    }
-    return out;
-  }
-
-  /** Halves that leave one node. */
-  private final class Star {
-    private final List<Half> halves;
-
-    /** Where none leaves: angles are counted from here. */
-    private final double none;
-
-    private final double aLittle;
-
-    Star(List<Half> halves) {
-      this.halves = halves;
-      double[] angles = halves.stream().mapToDouble(Half::angle).sorted().toArray();
-      double widest = angles[0] + 2 * Math.PI - angles[angles.length - 1];
-      double from = angles[angles.length - 1];
-      for (int i = 1; i < angles.length; i++) {
-        if (angles[i] - angles[i - 1] > widest) {
-          widest = angles[i] - angles[i - 1];
-          from = angles[i - 1];
-        }
-      }
-      none = from + widest / 2;
-      aLittle = A_LITTLE * halves.stream().mapToDouble(Half::reach).min().orElseThrow();
-    }
-
-    void sort() throws SketchProblem {
-      halves.sort(this::turns);
-      for (int i = 1; i < halves.size(); i++) {
-        if (turns(halves.get(i - 1), halves.get(i)) == 0) {
-          String name = sketch.nameByTag().get(halves.get(i).edge.whole.tag());
-          throw new SketchProblem(name, name + " lies on another curve, so areas are not clear");
-        }
-      }
-    }
-
-    private int turns(Half a, Half b) {
-      int first = compared(a.angle(), b.angle());
-      return first != 0 ? first : compared(a.angleAt(aLittle), b.angleAt(aLittle));
-    }
-
-    private int compared(double a, double b) {
-      double first = counted(a);
-      double second = counted(b);
-      return Math.abs(first - second) < SAME_WAY_RAD ? 0 : Double.compare(first, second);
-    }
-
-    private double counted(double angle) {
-      double turn = (angle - none) / (2 * Math.PI);
-      return 2 * Math.PI * (turn - Math.floor(turn));
-    }
-  }
-
-  /**
-   * What lies on the left of each half is traced by turning right as far as can be.
-   *
-   * @param halves with or without those against them
-   */
-  private List<Loop> loops(List<Half> halves) throws SketchProblem {
-    Set<Half> both = new LinkedHashSet<>(halves);
-    halves.forEach(h -> both.add(h.twin()));
-    Map<Integer, List<Half>> leaving = sorted(List.copyOf(both));
-    Set<Half> left = new HashSet<>(halves);
-    List<Loop> out = new ArrayList<>();
-    for (Half first : halves) {
-      List<Half> loop = new ArrayList<>();
-      for (Half h = first; left.remove(h); h = next(h, leaving.get(h.end()), left, first)) {
-        loop.add(h);
-      }
-      out.addAll(simple(loop));
-    }
-    return out;
-  }
-
-  /** A bound that comes back to a node on its way, where others touch it, is more than one loop. */
-  private static List<Loop> simple(List<Half> bound) {
-    List<Loop> out = new ArrayList<>();
-    List<Half> way = new ArrayList<>();
-    for (Half h : bound) {
-      way.add(h);
-      for (int i = 0; i < way.size(); i++) {
-        if (way.get(i).start() == h.end()) {
-          List<Half> round = way.subList(i, way.size());
-          out.add(Loop.of(List.copyOf(round)));
-          round.clear();
-        }
-      }
-    }
-    return out;
-  }
-
-  /** The next to the right of the way back, of those that are left or end the loop. */
-  private static Half next(Half h, List<Half> star, Set<Half> left, Half first) {
-    int back = star.indexOf(h.twin());
-    for (int i = 1; i < star.size(); i++) {
-      Half found = star.get(Math.floorMod(back - i, star.size()));
-      if (found.equals(first) || left.contains(found)) {
-        return found;
-      }
-    }
-    return h;
+    return new Tracing(sketch.nameByTag()).loops(halves);
   }
 
   private static boolean isBridge(Edge e, List<Loop> loops) {
     Half along = new Half(e, true);
     return loops.stream()
-        .anyMatch(l -> l.halves.contains(along) && l.halves.contains(along.twin()));
+        .anyMatch(l -> l.halves().contains(along) && l.halves().contains(along.twin()));
   }
 
   /** Loops that run clockwise are the outsides of what lies together: holes of what holds them. */
@@ -336,8 +142,8 @@ public final class Areas {
       if (inner.area() < 0) {
         areas.stream()
             .filter(a -> a.outer.area() > -inner.area() + withinMm * withinMm)
-            .filter(a -> Polygons.contains(a.outer.outline, inner.onWay()))
-            .filter(a -> a.outer.halves.stream().noneMatch(h -> touches(h, inner)))
+            .filter(a -> Polygons.contains(a.outer.outline(), inner.onWay()))
+            .filter(a -> a.outer.halves().stream().noneMatch(h -> touches(h, inner)))
             .findFirst()
             .ifPresent(a -> a.holes.add(inner));
       }
@@ -345,7 +151,7 @@ public final class Areas {
   }
 
   private static boolean touches(Half h, Loop loop) {
-    return loop.halves.stream().anyMatch(o -> o.edge.equals(h.edge));
+    return loop.halves().stream().anyMatch(o -> o.edge().equals(h.edge()));
   }
 
   /** How many there are. */
@@ -369,7 +175,7 @@ public final class Areas {
     Set<String> left = new TreeSet<>();
     Set<String> right = new TreeSet<>();
     for (Half h : area.halves()) {
-      (h.along ? left : right).add(boundary(h.edge.whole.tag()));
+      (h.along() ? left : right).add(boundary(h.edge().whole().tag()));
     }
     return new AreaChoice(List.copyOf(left), List.copyOf(right), null);
   }
@@ -389,8 +195,8 @@ public final class Areas {
   public List<List<Xy>> outlines(AreaChoice choice, Evaluator values)
       throws SketchProblem, ExpressionException {
     Area area = found(choice, values);
-    List<List<Xy>> out = new ArrayList<>(List.of(area.outer.outline));
-    area.holes.forEach(h -> out.add(h.outline));
+    List<List<Xy>> out = new ArrayList<>(List.of(area.outer.outline()));
+    area.holes.forEach(h -> out.add(h.outline()));
     return out;
   }
 
@@ -428,7 +234,7 @@ public final class Areas {
     List<Half> outside = bounds.stream().filter(h -> !bounds.contains(h.twin())).toList();
     Map<Integer, String> names = new LinkedHashMap<>();
     List<Contour> contours = new ArrayList<>();
-    List<Loop> loops = loops(outside);
+    List<Loop> loops = new Tracing(sketch.nameByTag()).loops(outside);
     Namer namer = new Namer(loops);
     for (Loop loop : loops) {
       contours.add(new Contour(loop, namer.curves(loop, names)));
@@ -462,7 +268,7 @@ public final class Areas {
   private static Optional<Contour> holder(Contour hole, List<Contour> contours) {
     Xy p = hole.loop.onWay();
     return contours.stream()
-        .filter(c -> !c.isHole() && Polygons.contains(c.loop.outline, p))
+        .filter(c -> !c.isHole() && Polygons.contains(c.loop.outline(), p))
         .min(Comparator.comparingDouble(c -> c.loop.area()));
   }
 
@@ -479,9 +285,9 @@ public final class Areas {
 
     Namer(List<Loop> loops) {
       for (Loop loop : loops) {
-        for (List<Half> run : runs(loop.halves)) {
+        for (List<Half> run : runs(loop.halves())) {
           Edge low = lowest(run);
-          begins.computeIfAbsent(low.whole.tag(), t -> new ArrayList<>()).add(low.from);
+          begins.computeIfAbsent(low.whole().tag(), t -> new ArrayList<>()).add(low.from());
         }
       }
       begins.values().forEach(b -> b.sort(null));
@@ -489,19 +295,19 @@ public final class Areas {
 
     List<Curve2> curves(Loop loop, Map<Integer, String> names) throws SketchProblem {
       List<Curve2> out = new ArrayList<>();
-      for (List<Half> run : runs(loop.halves)) {
+      for (List<Half> run : runs(loop.halves())) {
         Half first = run.getFirst();
         Edge low = lowest(run);
-        Edge high = first.along ? run.getLast().edge : first.edge;
-        double to = high.to <= low.from ? high.to + 1 : high.to;
-        boolean isWhole = low.whole.isClosed() && to - low.from > 1 - A_LITTLE * A_LITTLE;
-        Curve2 curve = isWhole ? low.whole : Split.piece(low.whole, low.from, to);
+        Edge high = first.along() ? run.getLast().edge() : first.edge();
+        double to = high.to() <= low.from() ? high.to() + 1 : high.to();
+        boolean isWhole = low.whole().isClosed() && to - low.from() > NEARLY_ALL;
+        Curve2 curve = isWhole ? low.whole() : Split.piece(low.whole(), low.from(), to);
         if (!isWhole) {
-          curve = between(nodes.get(low.start), curve, nodes.get(high.end));
+          curve = between(nodes.get(low.start()), curve, nodes.get(high.end()));
         }
         int tag = names.size() + 1;
         names.put(tag, name(low));
-        out.add((first.along ? curve : curve.reversed()).withTag(tag));
+        out.add((first.along() ? curve : curve.reversed()).withTag(tag));
       }
       return out;
     }
@@ -522,13 +328,13 @@ public final class Areas {
 
     /** The one with which the curve begins. */
     private static Edge lowest(List<Half> run) {
-      return run.getFirst().along ? run.getFirst().edge : run.getLast().edge;
+      return run.getFirst().along() ? run.getFirst().edge() : run.getLast().edge();
     }
 
     private String name(Edge piece) {
-      String whole = sketch.nameByTag().get(piece.whole.tag());
-      List<Double> of = begins.get(piece.whole.tag());
-      return of.size() == 1 ? whole : whole + "." + (of.indexOf(piece.from) + 1);
+      String whole = sketch.nameByTag().get(piece.whole().tag());
+      List<Double> of = begins.get(piece.whole().tag());
+      return of.size() == 1 ? whole : whole + "." + (of.indexOf(piece.from()) + 1);
     }
 
     /** Halves of one curve that go on into each other are one. */
@@ -548,8 +354,8 @@ public final class Areas {
     }
 
     private static boolean goesOn(Half a, Half b) {
-      return a.edge.whole.equals(b.edge.whole)
-          && a.along == b.along
+      return a.edge().whole().equals(b.edge().whole())
+          && a.along() == b.along()
           && a.end() == b.start()
           && !a.equals(b);
     }
