@@ -8,7 +8,6 @@
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepGProp.hxx>
 #include <BRepLib.hxx>
-#include <BRep_Builder.hxx>
 #include <GProp_GProps.hxx>
 #include <Interface_Check.hxx>
 #include <Interface_CheckIterator.hxx>
@@ -32,7 +31,6 @@
 #include <TCollection_HAsciiString.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
-#include <TopoDS_Shell.hxx>
 #include <TopoDS_Solid.hxx>
 #include <TransferBRep.hxx>
 #include <TransferBRep_ShapeMapper.hxx>
@@ -43,6 +41,7 @@
 #include <XSControl_WorkSession.hxx>
 
 #include "shapes.h"
+#include "skin.h"
 
 namespace ankerdraft {
 
@@ -158,17 +157,12 @@ int SolidsOf(const Handle(Interface_InterfaceModel)& model) {
   return count;
 }
 
-// Shells that bound no solid, and faces that belong to none, each by itself.
+// Shells that bound no solid, and those of faces that belong to none.
 std::vector<TopoDS_Shape> LooseSkins(const TopoDS_Shape& read) {
-  std::vector<TopoDS_Shape> skins;
+  std::vector<TopoDS_Shape> skins, faces;
   for (TopExp_Explorer e(read, TopAbs_SHELL, TopAbs_SOLID); e.More(); e.Next()) skins.push_back(e.Current());
-  for (TopExp_Explorer e(read, TopAbs_FACE, TopAbs_SHELL); e.More(); e.Next()) {
-    BRep_Builder builder;
-    TopoDS_Shell shell;
-    builder.MakeShell(shell);
-    builder.Add(shell, e.Current());
-    skins.push_back(shell);
-  }
+  for (TopExp_Explorer e(read, TopAbs_FACE, TopAbs_SHELL); e.More(); e.Next()) faces.push_back(e.Current());
+  for (const TopoDS_Shell& shell : ShellsOf(faces)) skins.push_back(shell);
   return skins;
 }
 
@@ -192,6 +186,9 @@ void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
       out->add_names(name);
       ++solids;
     }
+  }
+  // After all solids, whose names and numbers do not depend on what lies beside them.
+  for (int i = 1; i <= reader.NbShapes(); ++i) {
     for (const TopoDS_Shape& skin : LooseSkins(reader.Shape(i))) {
       Describe(skin, store, out->add_shapes());
       out->add_names(NameOf(reader, skin));

@@ -74,7 +74,7 @@ bool Holds(const Hull& hull, const gp_XYZ& p) {
   return leaves > 0;
 }
 
-// Of a triangle.
+// Of a triangle or an edge, along the axes.
 struct Extent {
   double low[3], high[3];
 

@@ -10,6 +10,7 @@
 #include <TopoDS_Shell.hxx>
 
 #include "shapes.h"
+#include "skin.h"
 
 namespace ankerdraft {
 
@@ -41,20 +42,30 @@ TopoDS_Shell ShellFrom(const TopoDS_Shape& first, const TopTools_IndexedDataMapO
 
 }  // namespace
 
+std::vector<TopoDS_Shell> ShellsOf(const std::vector<TopoDS_Shape>& faces) {
+  BRep_Builder builder;
+  TopoDS_Compound all;
+  builder.MakeCompound(all);
+  for (const TopoDS_Shape& face : faces) builder.Add(all, face);
+  TopTools_IndexedDataMapOfShapeListOfShape owners;
+  TopExp::MapShapesAndAncestors(all, TopAbs_EDGE, TopAbs_FACE, owners);
+  TopTools_IndexedMapOfShape taken;
+  std::vector<TopoDS_Shell> shells;
+  for (const TopoDS_Shape& face : faces)
+    if (!taken.Contains(face)) shells.push_back(ShellFrom(face, owners, taken));
+  return shells;
+}
+
 void Skin(const kernel::v1::Skin& in, ShapeStore& store, ShapeReply* out) {
   if (in.faces_size() == 0) throw Refused{"invalid-input", "a surface needs at least one face"};
   const Numbered numbered(store.Get(in.shape()));
-  BRep_Builder builder;
-  TopoDS_Compound faces, shells;
-  builder.MakeCompound(faces);
-  builder.MakeCompound(shells);
   const std::set<int> chosen(in.faces().begin(), in.faces().end());
-  for (const int f : chosen) builder.Add(faces, numbered.Face(f));
-  TopTools_IndexedDataMapOfShapeListOfShape owners;
-  TopExp::MapShapesAndAncestors(faces, TopAbs_EDGE, TopAbs_FACE, owners);
-  TopTools_IndexedMapOfShape taken;
-  for (const int f : chosen)
-    if (!taken.Contains(numbered.Face(f))) builder.Add(shells, ShellFrom(numbered.Face(f), owners, taken));
+  std::vector<TopoDS_Shape> faces;
+  for (const int f : chosen) faces.push_back(numbered.Face(f));
+  BRep_Builder builder;
+  TopoDS_Compound shells;
+  builder.MakeCompound(shells);
+  for (const TopoDS_Shell& shell : ShellsOf(faces)) builder.Add(shells, shell);
   const TopoDS_Shape result = Unwrapped(shells);
   const Numbered made(result);
   for (const int f : chosen) {

@@ -115,6 +115,20 @@ class Later {
   int top_ = 0;
 };
 
+// Goes down from a node to a leaf through the nearest boxes, putting the others off; null where no box is to be looked
+// into.
+template <class Look>
+inline const float* LeafBelow(const float* boxes, const int32_t* links, const float* leaves, int32_t link, Later& later,
+                              const Look& look) {
+  float distance[kLanes];
+  while (link >= 0) {
+    const unsigned bits = look(boxes + kBoxRow * link, distance);
+    if (bits == 0) return nullptr;
+    link = later.Nearest(links + kLanes * link, distance, bits);
+  }
+  return leaves + kLeafRow * (-1 - link);
+}
+
 // Finite also for a ray along a side of a box, so that no product is NaN.
 inline float Reciprocal(float d) { return std::fabs(d) < 1e-30f ? std::copysign(1e30f, d) : 1 / d; }
 
@@ -299,15 +313,11 @@ float NAME(first_hit)(const float* boxes, const int32_t* links, const float* lea
   Ray ray(o, d, least);
   Later later;
   float best = most;
-  float distance[kLanes];
+  const auto look = [&](const float* box, float* distance) { return Enter(box, ray, best, distance); };
   int32_t link = 0;
   do {
-    unsigned bits = 1;
-    while (link >= 0 && bits != 0) {
-      bits = Enter(boxes + kBoxRow * link, ray, best, distance);
-      if (bits != 0) link = later.Nearest(links + kLanes * link, distance, bits);
-    }
-    if (bits != 0) best = Hit(leaves + kLeafRow * (-1 - link), ray, best);
+    const float* leaf = LeafBelow(boxes, links, leaves, link, later, look);
+    if (leaf != nullptr) best = Hit(leaf, ray, best);
   } while (later.Next(best, &link));
   return best;
 }
@@ -320,16 +330,11 @@ float NAME(nearest)(const float* boxes, const int32_t* links, const float* leave
   Later later;
   Foot best{most, {0, 0, 0}};
   bool found = false;
-  float distance[kLanes];
+  const auto look = [&](const float* box, float* distance) { return Near(box, p, best.square, distance); };
   int32_t link = 0;
   do {
-    unsigned bits = 1;
-    while (link >= 0 && bits != 0) {
-      bits = Near(boxes + kBoxRow * link, p, best.square, distance);
-      if (bits != 0) link = later.Nearest(links + kLanes * link, distance, bits);
-    }
-    if (bits == 0) continue;
-    const float* leaf = leaves + kLeafRow * (-1 - link);
+    const float* leaf = LeafBelow(boxes, links, leaves, link, later, look);
+    if (leaf == nullptr) continue;
     for (unsigned near = NearPlanes(leaf, p, plane_error, best.square); near != 0; near &= near - 1) {
       Foot foot = FootOn(leaf, __builtin_ctz(near), p);
       if (foot.square < best.square || (foot.square == best.square && found && IsBefore(foot.at, best.at))) {
@@ -351,16 +356,11 @@ float NAME(least_normal_dot)(const float* boxes, const int32_t* links, const flo
   Place p{px, py, pz};
   Later later;
   float least = 2;
-  float distance[kLanes];
+  const auto look = [&](const float* box, float* distance) { return Near(box, p, limit, distance); };
   int32_t link = 0;
   do {
-    unsigned bits = 1;
-    while (link >= 0 && bits != 0) {
-      bits = Near(boxes + kBoxRow * link, p, limit, distance);
-      if (bits != 0) link = later.Nearest(links + kLanes * link, distance, bits);
-    }
-    if (bits == 0) continue;
-    const float* leaf = leaves + kLeafRow * (-1 - link);
+    const float* leaf = LeafBelow(boxes, links, leaves, link, later, look);
+    if (leaf == nullptr) continue;
     const float* plane = leaf + kPlanes;
     for (unsigned near = NearPlanes(leaf, p, plane_error, limit); near != 0; near &= near - 1) {
       int lane = __builtin_ctz(near);

@@ -29,8 +29,8 @@ class AreasWindowTest extends InWindow {
     return onFx(() -> (Extrude) window.session().document().steps().getLast());
   }
 
-  @Test
-  void areasArePointedAt() throws Exception {
+  /** Extrudes the sketch, and begins to point at its areas. */
+  private void pickAreas() throws Exception {
     settle();
     robot.interact(() -> window.session().select("s"));
     keys(KeyCode.S, KeyCode.E);
@@ -38,6 +38,11 @@ class AreasWindowTest extends InWindow {
     settle();
     robot.clickOn("#pick-areas");
     until(() -> onFx(() -> window.session().viewedBefore().isPresent()));
+  }
+
+  @Test
+  void areasArePointedAt() throws Exception {
+    pickAreas();
     robot.moveTo(onScreen(new Vec3(5, 0, 0)));
     robot.clickOn(onScreen(new Vec3(5, 0, 0)));
     until(() -> extrude().areas().size() == 1);
@@ -76,13 +81,7 @@ class AreasWindowTest extends InWindow {
                                 {"curve": "circle", "name": "k", "diameter": "40 mm"}]}]}
                             """))
                     .part()));
-    settle();
-    robot.interact(() -> window.session().select("s"));
-    keys(KeyCode.S, KeyCode.E);
-    until(() -> onFx(() -> window.session().document().steps().getLast()) instanceof Extrude);
-    settle();
-    robot.clickOn("#pick-areas");
-    until(() -> onFx(() -> window.session().viewedBefore().isPresent()));
+    pickAreas();
     robot.clickOn(onScreen(new Vec3(18, 18, 0)));
     until(() -> extrude().areas().size() == 1);
     robot.clickOn(onScreen(new Vec3(0, 0, 0)));

@@ -132,7 +132,7 @@ public final class ScaleBench {
         double third = check(checks, builder, bosses(100));
         if (turn == 0) {
           Bench.ratio(
-              "the same when nothing has run before",
+              "first re-check after the start / check of all",
               second / first,
               "for information",
               String.format(Locale.ROOT, "%.0f / %.0f ms", second, first));

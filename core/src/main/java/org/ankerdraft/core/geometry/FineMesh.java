@@ -10,6 +10,12 @@ import org.ankerdraft.vectors.Vec3;
  */
 public record FineMesh(float[] positions, float[] normals, int[] triangles, int[] faceOfTriangle) {
 
+  /** Marks of a triangle's edges. */
+  private static final int FIRST_EDGE = 1;
+
+  private static final int SECOND_EDGE = 2;
+  private static final int THIRD_EDGE = 4;
+
   /** Place of a node. */
   public Vec3 node(int n) {
     return new Vec3(positions[3 * n], positions[3 * n + 1], positions[3 * n + 2]);
@@ -90,10 +96,6 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
             | (marked.isMarked(b, c) ? SECOND_EDGE : 0)
             | (marked.isMarked(c, a) ? THIRD_EDGE : 0));
   }
-
-  private static final int FIRST_EDGE = 1;
-  private static final int SECOND_EDGE = 2;
-  private static final int THIRD_EDGE = 4;
 
   /** Length of an edge, mm. */
   public double lengthMm(int a, int b) {

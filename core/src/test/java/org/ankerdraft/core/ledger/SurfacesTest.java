@@ -382,6 +382,7 @@ class SurfacesTest {
     assertThat(back.solids()).hasSize(1);
     Body box = back.solids().getFirst();
     near(box.named().shape().mass().volumeMm3(), 1000);
+    assertThat(back.bodies().values().iterator().next()).isSameAs(box);
     // Named as if there were no surface beside it.
     assertThat(box.named().faceName(1)).isEqualTo(FaceName.read("i/face:1"));
     Body tube = back.bodies().values().stream().filter(Body::isSurface).findFirst().orElseThrow();
