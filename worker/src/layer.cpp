@@ -44,13 +44,6 @@ double DistanceFrom(const BRepAdaptor_Surface& surface, const gp_Pnt& p) {
   }
 }
 
-Bnd_Box BoxOf(const Body& body, const TopoDS_Face& face) {
-  Bnd_Box box = body.memo.Of(face).crests;
-  for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next())
-    box.Add(body.BoxOfEdge(body.numbered.edges.FindIndex(e.Current())));
-  return box;
-}
-
 gp_Dir OutwardNormal(const TopoDS_Face& face) {
   const gp_Ax3 axes = BRepAdaptor_Surface(face, false).Plane().Position();
   const gp_Dir normal = axes.XDirection().Crossed(axes.YDirection());
@@ -117,6 +110,13 @@ std::optional<Layer> LayerAlong(const Body& body, const TopoDS_Shape& tool, cons
 }
 
 }  // namespace
+
+Bnd_Box BoxOf(const Body& body, const TopoDS_Face& face) {
+  Bnd_Box box = body.memo.Of(face).crests;
+  for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next())
+    box.Add(body.BoxOfEdge(body.numbered.edges.FindIndex(e.Current())));
+  return box;
+}
 
 Body::Body(const TopoDS_Shape& shape, Memo& memo) : shape(shape), numbered(shape), uses(numbered), memo(memo) {
   TopExp::MapShapesAndAncestors(shape, TopAbs_FACE, TopAbs_SHELL, shells);

@@ -31,6 +31,8 @@ struct Body {
   const EdgeFacts& Facts(int edge) const;
 };
 
+Bnd_Box BoxOf(const Body& body, const TopoDS_Face& face);
+
 /// A box along the axes of a frame whose z is the normal of a plane.
 struct Surroundings {
   gp_Ax2 frame;

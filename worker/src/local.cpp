@@ -6,8 +6,10 @@
 
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepCheck_Analyzer.hxx>
+#include <BRepGProp.hxx>
 #include <BRepPrimAPI_MakeBox.hxx>
 #include <BRep_Builder.hxx>
+#include <GProp_GProps.hxx>
 #include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopTools_DataMapOfShapeShape.hxx>
@@ -17,6 +19,7 @@
 #include <TopoDS_Iterator.hxx>
 
 #include "booleans.h"
+#include "glue.h"
 #include "layer.h"
 #include "nested.h"
 
@@ -97,10 +100,17 @@ Block BlockOf(const Layer& layer) {
   return block;
 }
 
-// What an operation on blocks does to a body: contours that faces get, pieces that they leave, and faces that come.
-class Patchwork {
+bool HasAny(const TopoDS_Shape& shape, const TopTools_MapOfShape& edges) {
+  for (TopExp_Explorer e(shape, TopAbs_EDGE); e.More(); e.Next())
+    if (edges.Contains(e.Current())) return true;
+  return false;
+}
+
+// What an operation on blocks does to a body.
+class Blockwork {
  public:
-  Patchwork(const Body& body, LibraryBoolean& done, FaceHistory& history) : body_(body), done_(done), history_(history) {
+  Blockwork(LibraryBoolean& done, FaceHistory& history, Patchwork& patchwork)
+      : done_(done), history_(history), patchwork_(patchwork) {
     for (TopExp_Explorer e(done.Operation().Shape(), TopAbs_SOLID); e.More(); e.Next()) {
       ++solids_;
       for (TopExp_Explorer face(e.Current(), TopAbs_FACE); face.More(); face.Next())
@@ -127,9 +137,8 @@ class Patchwork {
     bool changed = false;
     for (size_t i = 0; i < block.patches.size(); ++i)
       if (!TakePatch(block, i, result, rest, changed)) return false;
-    const TopoDS_Shape& shell = body_.shells.FindFromKey(block.layer.hits.front().face).First();
     for (TopExp_Explorer e(result, TopAbs_FACE); e.More(); e.Next())
-      if (rest.Contains(e.Current())) added_[shell.TShape().get()].push_back(e.Current());
+      if (rest.Contains(e.Current())) patchwork_.AddBeside(block.layer.hits.front().face, e.Current());
     return changed;
   }
 
@@ -138,24 +147,7 @@ class Patchwork {
       for (const TopoDS_Shape& image : done_.Operation().Modified(e.Current())) history_.Became(e.Current(), image);
   }
 
-  TopoDS_Shape Whole() {
-    TopTools_DataMapOfShapeShape whole;
-    for (const auto& [index, change] : changes_) {
-      const TopoDS_Face face = body_.Face(index);
-      whole.Bind(face, WithContours(face, change));
-      // Its contours lie within the patches, and these within the face.
-      if (change.sound && body_.memo.Of(face).valid) body_.memo.KnowValid(TopoDS::Face(whole.Find(face)));
-      history_.Became(face, whole.Find(face));
-    }
-    return With(body_.shape, whole);
-  }
-
  private:
-  struct Change {
-    std::vector<TopoDS_Shape> contours, islands;
-    bool sound = true;  // the contours make sound faces of the patches
-  };
-
   bool TakePatch(const Block& block, size_t i, const TopoDS_Shape& result, TopTools_MapOfShape& rest, bool& changed) {
     if (rest.Remove(block.patches[i])) return true;
     changed = true;
@@ -163,71 +155,33 @@ class Patchwork {
     const TopTools_ListOfShape& images = done_.Operation().Modified(block.patches[i]);
     TopTools_MapOfShape outline;
     for (TopExp_Explorer e(block.solid, TopAbs_EDGE); e.More(); e.Next()) outline.Add(e.Current());
-    Change& change = changes_[body_.numbered.faces.FindIndex(face)];
     int around = 0;
     for (TopExp_Explorer e(result, TopAbs_FACE); e.More(); e.Next()) {
       if (!images.Contains(e.Current()) || !rest.Remove(e.Current())) continue;
       if (!HasAny(e.Current(), outline)) {
-        change.islands.push_back(e.Current());
-        history_.Became(face, e.Current());
+        patchwork_.AddIsland(face, e.Current());
         continue;
       }
       ++around;
-      change.sound = change.sound && block.within_faces && BRepCheck_Analyzer(e.Current()).IsValid();
+      std::vector<TopoDS_Shape> contours;
       for (TopoDS_Iterator wire(e.Current()); wire.More(); wire.Next())
-        if (!HasAny(wire.Value(), outline)) change.contours.push_back(wire.Value());
+        if (!HasAny(wire.Value(), outline)) contours.push_back(wire.Value());
+      patchwork_.AddContours(face, contours, block.within_faces && BRepCheck_Analyzer(e.Current()).IsValid());
     }
     return around == 1;
   }
 
-  static bool HasAny(const TopoDS_Shape& shape, const TopTools_MapOfShape& edges) {
-    for (TopExp_Explorer e(shape, TopAbs_EDGE); e.More(); e.Next())
-      if (edges.Contains(e.Current())) return true;
-    return false;
-  }
-
-  TopoDS_Shape WithContours(const TopoDS_Face& face, const Change& change) {
-    TopoDS_Shape whole = face.EmptyCopied();
-    for (TopoDS_Iterator it(face); it.More(); it.Next()) builder_.Add(whole, it.Value());
-    for (const TopoDS_Shape& contour : change.contours) builder_.Add(whole, contour);
-    return whole;
-  }
-
-  TopoDS_Shape With(const TopoDS_Shape& shape, const TopTools_DataMapOfShapeShape& whole) {
-    TopoDS_Shape out = shape.EmptyCopied();
-    for (TopoDS_Iterator it(shape); it.More(); it.Next()) {
-      const TopoDS_Shape& part = it.Value();
-      if (part.ShapeType() != TopAbs_FACE) {
-        builder_.Add(out, With(part, whole));
-      } else if (whole.IsBound(part)) {
-        builder_.Add(out, whole.Find(part));
-        for (const TopoDS_Shape& island : changes_[body_.numbered.faces.FindIndex(part)].islands)
-          builder_.Add(out, island);
-      } else {
-        builder_.Add(out, part);
-      }
-    }
-    const auto added = added_.find(shape.TShape().get());
-    if (added != added_.end())
-      for (const TopoDS_Shape& face : added->second) builder_.Add(out, face);
-    out.Closed(shape.Closed());
-    return out;
-  }
-
-  const Body& body_;
   LibraryBoolean& done_;
   FaceHistory& history_;
-  BRep_Builder builder_;
+  Patchwork& patchwork_;
   int solids_ = 0;
   TopTools_DataMapOfShapeShape solid_of_;  // the result's solids, by their faces
-  std::map<int, Change> changes_;  // by the number of the face
-  std::map<const TopoDS_TShape*, std::vector<TopoDS_Shape>> added_;
 };
 
-bool AreApart(const std::vector<Block>& blocks) {
-  for (size_t i = 0; i < blocks.size(); ++i)
+bool AreApart(const std::vector<Bnd_Box>& boxes) {
+  for (size_t i = 0; i < boxes.size(); ++i)
     for (size_t j = 0; j < i; ++j)
-      if (!blocks[i].layer.around.InWorld().IsOut(blocks[j].layer.around.InWorld())) return false;
+      if (!boxes[i].IsOut(boxes[j])) return false;
   return true;
 }
 
@@ -236,48 +190,85 @@ bool IsOfOneShell(const Body& body, const Layer& layer) {
   return shell(layer.hits.front()).IsSame(shell(layer.hits.back()));
 }
 
+double VolumeOf(const TopoDS_Shape& shape) {
+  GProp_GProps props;
+  BRepGProp::VolumeProperties(shape, props);
+  return props.Mass();
+}
+
+// How each of the tools goes onto a body: those that only stand on it, and blocks for the others.
+struct Plan {
+  std::vector<Standing> standing;
+  std::vector<Block> blocks;
+  TopTools_ListOfShape cutting;     // the tools that need blocks
+  std::vector<double> of_standing;  // what each tool that stands has in common with the target; -1 for the others
+};
+
+std::optional<Plan> PlanOf(const BooleanOp& in, const Body& body, const TopTools_ListOfShape& tools) {
+  Plan plan;
+  std::vector<Bnd_Box> boxes;
+  for (const TopoDS_Shape& tool : tools) {
+    if (!IsOfSolids(tool)) return std::nullopt;
+    std::vector<Layer> layers;
+    std::vector<Standing> standing;
+    const bool merged = !in.unify() || IsMerged(Body(tool, body.memo));
+    for (TopExp_Explorer e(tool, TopAbs_SOLID); e.More(); e.Next()) {
+      auto layer = LayerAround(body, e.Current());
+      if (!layer || !IsOfOneShell(body, *layer)) return std::nullopt;
+      boxes.push_back(layer->around.InWorld());
+      if (merged && standing.size() == layers.size())
+        if (auto stands = StandingOn(*layer, e.Current(), in.kind(), body.memo)) standing.push_back(*stands);
+      layers.push_back(*layer);
+    }
+    if (standing.size() == layers.size()) {
+      plan.standing.insert(plan.standing.end(), standing.begin(), standing.end());
+      plan.of_standing.push_back(in.overlaps() && in.kind() == BOOLEAN_SUBTRACT ? VolumeOf(tool) : 0);
+    } else {
+      for (const Layer& layer : layers) plan.blocks.push_back(BlockOf(layer));
+      plan.cutting.Append(tool);
+      plan.of_standing.push_back(-1);
+    }
+  }
+  if (!AreApart(boxes)) return std::nullopt;
+  return plan;
+}
+
+std::vector<double> Merged(const std::vector<double>& of_standing, const std::vector<double>& of_cutting) {
+  std::vector<double> all = of_standing;
+  auto next = of_cutting.begin();
+  for (double& overlap : all)
+    if (overlap < 0) overlap = *next++;
+  return all;
+}
+
 }  // namespace
-
-void FaceHistory::Became(const TopoDS_Shape& face, const TopoDS_Shape& image) {
-  if (!images_.IsBound(face)) images_.Bind(face, TopTools_ListOfShape());
-  images_.ChangeFind(face).Append(image);
-}
-
-TopTools_ListOfShape FaceHistory::Modified(const TopoDS_Shape& face) const {
-  const TopTools_ListOfShape* images = images_.Seek(face);
-  return images == nullptr ? TopTools_ListOfShape() : *images;
-}
 
 std::optional<LocalCombination> CombineLocally(const BooleanOp& in, const TopoDS_Shape& target,
                                                const TopTools_ListOfShape& tools, Memo& memo) {
   if (in.kind() == BOOLEAN_INTERSECT || !IsOfSolids(target)) return std::nullopt;
   const Body body(target, memo);
-  int pieces = 0;
-  for (const TopoDS_Shape& tool : tools)
-    for (TopExp_Explorer e(tool, TopAbs_SOLID); e.More(); e.Next()) ++pieces;
-  if (body.numbered.edges.Extent() < kEdgesPerPiece * pieces && pieces < kManyPieces) return std::nullopt;
   if (in.unify() && !IsMerged(body)) return std::nullopt;
-  std::vector<Block> blocks;
-  for (const TopoDS_Shape& tool : tools) {
-    if (!IsOfSolids(tool)) return std::nullopt;
-    for (TopExp_Explorer e(tool, TopAbs_SOLID); e.More(); e.Next()) {
-      const auto layer = LayerAround(body, e.Current());
-      if (!layer || !IsOfOneShell(body, *layer)) return std::nullopt;
-      blocks.push_back(BlockOf(*layer));
-    }
-  }
-  if (!AreApart(blocks)) return std::nullopt;
-  TopoDS_Compound all;
-  BRep_Builder().MakeCompound(all);
-  for (const Block& block : blocks) BRep_Builder().Add(all, block.solid);
-  LibraryBoolean done(in.kind(), all, tools, in.unify());
+  const auto plan = PlanOf(in, body, tools);
+  if (!plan) return std::nullopt;
+  const int blocks = static_cast<int>(plan->blocks.size());
+  if (body.numbered.edges.Extent() < kEdgesPerPiece * blocks && blocks < kManyPieces) return std::nullopt;
   LocalCombination out;
-  Patchwork patchwork(body, done, out.history);
-  if (patchwork.Solids() != static_cast<int>(blocks.size())) return std::nullopt;
-  for (const Block& block : blocks)
-    if (!patchwork.Add(block)) return std::nullopt;
-  for (const TopoDS_Shape& tool : tools) patchwork.Follow(tool);
-  if (in.overlaps()) out.overlaps = OverlapsOf(done, tools);
+  Patchwork patchwork(body, out.history);
+  for (const Standing& standing : plan->standing) Glue(standing, in.kind(), memo, patchwork);
+  std::vector<double> overlaps;
+  if (blocks > 0) {
+    TopoDS_Compound all;
+    BRep_Builder().MakeCompound(all);
+    for (const Block& block : plan->blocks) BRep_Builder().Add(all, block.solid);
+    LibraryBoolean done(in.kind(), all, plan->cutting, in.unify());
+    Blockwork blockwork(done, out.history, patchwork);
+    if (blockwork.Solids() != blocks) return std::nullopt;
+    for (const Block& block : plan->blocks)
+      if (!blockwork.Add(block)) return std::nullopt;
+    for (const TopoDS_Shape& tool : plan->cutting) blockwork.Follow(tool);
+    if (in.overlaps()) overlaps = OverlapsOf(done, plan->cutting);
+  }
+  if (in.overlaps()) out.overlaps = Merged(plan->of_standing, overlaps);
   out.result = patchwork.Whole();
   return out;
 }
@@ -296,9 +287,10 @@ std::optional<LocalCombination> CombineThrough(const BooleanOp& in, const TopoDS
   if (!IsNested(tool, target, block.Top())) return std::nullopt;
   LibraryBoolean done(in.kind(), block.solid, tools, false);
   LocalCombination out;
-  Patchwork patchwork(body, done, out.history);
-  if (patchwork.Solids() != 1 || !patchwork.Add(block)) return std::nullopt;
-  patchwork.Follow(tool);
+  Patchwork patchwork(body, out.history);
+  Blockwork blockwork(done, out.history, patchwork);
+  if (blockwork.Solids() != 1 || !blockwork.Add(block)) return std::nullopt;
+  blockwork.Follow(tool);
   if (in.overlaps()) out.overlaps = OverlapsOf(done, tools);
   out.result = patchwork.Whole();
   return out;

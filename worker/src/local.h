@@ -3,27 +3,13 @@
 #include <vector>
 
 #include <TopTools_ListOfShape.hxx>
-#include <TopTools_DataMapOfShapeListOfShape.hxx>
 #include <TopoDS_Shape.hxx>
 
 #include "kernel.pb.h"
 #include "memo.h"
-#include "shapes.h"
+#include "patchwork.h"
 
 namespace ankerdraft {
-
-/// What became of faces, written down one by one.
-class FaceHistory : public History {
- public:
-  void Became(const TopoDS_Shape& face, const TopoDS_Shape& image);
-
-  TopTools_ListOfShape Modified(const TopoDS_Shape& face) const override;
-  TopTools_ListOfShape Generated(const TopoDS_Shape&) const override { return {}; }
-  bool IsDeleted(const TopoDS_Shape&) const override { return false; }
-
- private:
-  TopTools_DataMapOfShapeListOfShape images_;
-};
 
 struct LocalCombination {
   TopoDS_Shape result;
@@ -36,7 +22,8 @@ struct LocalCombination {
 ///
 /// It can be done where no edge of the target comes near any tool, so that the target is a layer there, bounded by a
 /// plane or by two parallel ones: the operation is done on a block of that layer, and what it makes of the block's skin
-/// is set into the faces. A boss on a plate of a thousand faces then costs what it costs on a block.
+/// is set into the faces. A boss on a plate of a thousand faces then costs what it costs on a block; one that just stands
+/// on a face is glued to it, and nothing is intersected.
 ///
 /// @return nothing where the whole bodies must be combined: near edges or curved faces, where faces of the target would
 /// be merged, where the tools' surroundings meet, or where the result comes apart

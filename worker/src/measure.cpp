@@ -6,6 +6,8 @@
 #include <BRepBuilderAPI_MakeVertex.hxx>
 #include <BRepExtrema_DistShapeShape.hxx>
 #include <BRepLProp_SLProps.hxx>
+#include <BRepTools.hxx>
+#include <BRepTopAdaptor_FClass2d.hxx>
 #include <BRep_Tool.hxx>
 #include <GCPnts_QuasiUniformDeflection.hxx>
 #include <TopExp_Explorer.hxx>
@@ -145,11 +147,12 @@ void PutExtremes(const Extremes& e, bool exact, FaceExtreme* out) {
   out->set_exact(exact);
 }
 
-void MeasureFace(const TopoDS_Face& face, const gp_Dir& pull, double tolerance, FaceExtreme* out) {
+void MeasureFace(const TopoDS_Face& face, const Face& described, const gp_Dir& pull, double tolerance,
+                 FaceExtreme* out) {
   const BRepAdaptor_Surface surface(face);
   switch (surface.GetType()) {
     case GeomAbs_Plane: {
-      const SurfacePoint s = InteriorPoint(face, BRepTopAdaptor_FClass2d(face, kClassifyTolerance));
+      const SurfacePoint s{PointOf(described.point()), VectorOf(described.normal())};
       Extremes e;
       e.See(s, AngleToPull(s, pull), gp_Pnt2d());
       PutExtremes(e, true, out);
@@ -183,8 +186,10 @@ void MeasureExtremes(const FaceExtremes& in, ShapeStore& store, FaceExtremesRepl
   const gp_Dir pull = DirectionOf(in.pull());
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    *out->add_faces() = store.Known().Extremes(
-        face, pull, in.tolerance(), [&](FaceExtreme* measured) { MeasureFace(face, pull, in.tolerance(), measured); });
+    const Face& described = store.Known().Of(face).described;
+    *out->add_faces() = store.Known().Extremes(face, pull, in.tolerance(), [&](FaceExtreme* measured) {
+      MeasureFace(face, described, pull, in.tolerance(), measured);
+    });
   }
 }
 

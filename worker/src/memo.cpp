@@ -19,7 +19,6 @@
 #include "content.h"
 #include "patch.h"
 #include "shapes.h"
-#include "surface.h"
 
 namespace ankerdraft {
 
@@ -130,7 +129,7 @@ const FaceFacts& Memo::Of(const TopoDS_Face& face) {
   FaceFacts* known = faces_.ChangeSeek(face);
   if (known == nullptr) {
     known = faces_.Bound(face, FaceFacts());
-    const auto inside = std::make_shared<BRepTopAdaptor_FClass2d>(face, kClassifyTolerance);
+    const auto inside = std::make_shared<Inside>(face);
     DescribeFace(face, *inside, &known->described, &known->loops);
     if (face.NbChildren() >= kCrowdedContours) known->inside = inside;
     known->valid = sound_.Remove(face) || BRepCheck_Analyzer(face).IsValid();
@@ -142,9 +141,8 @@ const FaceFacts& Memo::Of(const TopoDS_Face& face) {
 }
 
 bool Memo::Holds(const TopoDS_Face& face, const gp_Pnt2d& point) {
-  const std::shared_ptr<BRepTopAdaptor_FClass2d> inside = Of(face).inside;
-  return (inside ? inside->Perform(point) : BRepTopAdaptor_FClass2d(face, kClassifyTolerance).Perform(point)) ==
-         TopAbs_IN;
+  const std::shared_ptr<Inside> inside = Of(face).inside;
+  return inside ? inside->Holds(point) : Inside(face).Holds(point);
 }
 
 void Memo::KnowValid(const TopoDS_Face& face) { sound_.Add(face); }

@@ -5,7 +5,6 @@
 #include <utility>
 #include <vector>
 
-#include <BRepTopAdaptor_FClass2d.hxx>
 #include <Bnd_Box.hxx>
 #include <GProp_GProps.hxx>
 #include <NCollection_DataMap.hxx>
@@ -17,6 +16,7 @@
 #include <TopoDS_Edge.hxx>
 #include <TopoDS_Face.hxx>
 
+#include "inside.h"
 #include "kernel.pb.h"
 
 namespace ankerdraft {
@@ -26,7 +26,7 @@ struct FaceFacts {
   kernel::v1::Face described;                      // without its loops
   std::vector<std::vector<TopoDS_Shape>> loops;    // edges of each, the outer loop first
   bool valid = false;                              // the library's checker finds no fault in it
-  std::shared_ptr<BRepTopAdaptor_FClass2d> inside;  // tells what lies in the face; kept for crowded ones
+  std::shared_ptr<Inside> inside;  // kept for crowded ones
   Bnd_Box crests;                                  // where it reaches beyond its edges
   gp_Pnt apex;                                     // of the cone over the face whose volume is below
   GProp_GProps volume;

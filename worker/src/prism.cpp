@@ -22,6 +22,7 @@
 #include <ShapeCustom_DirectModification.hxx>
 #include <TColStd_HArray1OfReal.hxx>
 #include <TColgp_HArray1OfPnt.hxx>
+#include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <TopoDS_Iterator.hxx>
@@ -210,6 +211,19 @@ void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, ShapeReply* out) 
   Describe(result, store, out);
 }
 
+namespace {
+
+// What is sound stays so wherever it lies.
+void KnowCopiesValid(const TopoDS_Shape& shape, BRepBuilderAPI_Transform& maker, Memo& memo) {
+  const TopTools_IndexedMapOfShape copies = Numbered(maker.Shape()).faces;
+  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
+    const int copy = copies.FindIndex(maker.ModifiedShape(e.Current()));
+    if (copy > 0 && memo.Of(TopoDS::Face(e.Current())).valid) memo.KnowValid(TopoDS::Face(copies.FindKey(copy)));
+  }
+}
+
+}  // namespace
+
 void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = store.Get(in.shape());
   gp_Trsf all;
@@ -224,6 +238,7 @@ void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeReply* out) {
   all.PreMultiply(shift);
   BRepBuilderAPI_Transform maker(shape, all, true);
   if (!in.has_mirror()) {
+    KnowCopiesValid(shape, maker, store.Known());
     RecordOrigins(shape, 0, MakerHistory<BRepBuilderAPI_Transform>(maker), maker.Shape(),
                   GeneratedFromFace::kIsModified, out);
     Describe(maker.Shape(), store, out);

@@ -3,7 +3,6 @@
 #include <string>
 #include <vector>
 
-#include <BRepTopAdaptor_FClass2d.hxx>
 #include <TopTools_IndexedMapOfShape.hxx>
 #include <TopTools_ListOfShape.hxx>
 #include <TopoDS_Shape.hxx>
@@ -123,8 +122,8 @@ void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo
 
 /// A face without its loops, and the edges of these, the outer one first.
 ///
-/// @param classifier tells what lies within the face
-void DescribeFace(const TopoDS_Face& face, const BRepTopAdaptor_FClass2d& classifier, kernel::v1::Face* out,
+/// @param inside of the face
+void DescribeFace(const TopoDS_Face& face, const Inside& inside, kernel::v1::Face* out,
                   std::vector<std::vector<TopoDS_Shape>>* loops);
 
 /// An edge without numbers.

@@ -1,3 +1,6 @@
+#include <cmath>
+#include <optional>
+
 #include <BRepAdaptor_Curve.hxx>
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepGProp.hxx>
@@ -15,6 +18,7 @@
 #include <gp_Sphere.hxx>
 #include <gp_Torus.hxx>
 
+#include "inside.h"
 #include "shapes.h"
 #include "surface.h"
 
@@ -96,6 +100,36 @@ void DescribeSurface(const BRepAdaptor_Surface& surface, const SurfacePoint& s, 
   }
 }
 
+struct Extent {
+  double area = 0;
+  gp_Pnt centroid;  // of planes and freeform faces
+};
+
+// In closed form between two parameters each; nothing for other surfaces.
+std::optional<double> AreaWithin(const BRepAdaptor_Surface& surface, const Domain& d) {
+  const double du = d.u1 - d.u0, dv = d.v1 - d.v0;
+  switch (surface.GetType()) {
+    case GeomAbs_Cylinder:
+      return surface.Cylinder().Radius() * du * dv;
+    case GeomAbs_Cone:
+      return du * dv * std::abs(surface.Cone().RefRadius() + std::sin(surface.Cone().SemiAngle()) * (d.v0 + d.v1) / 2);
+    case GeomAbs_Sphere:
+      return surface.Sphere().Radius() * surface.Sphere().Radius() * du * (std::sin(d.v1) - std::sin(d.v0));
+    default:
+      return std::nullopt;
+  }
+}
+
+Extent ExtentOf(const TopoDS_Face& face, const BRepAdaptor_Surface& surface, const Inside& inside) {
+  if (const FlatRegion* flat = inside.Flat())
+    return {std::abs(flat->Area()), surface.Value(flat->Centroid().X(), flat->Centroid().Y())};
+  if (const Domain* whole = inside.Whole())
+    if (const auto area = AreaWithin(surface, *whole)) return {*area, gp_Pnt()};
+  GProp_GProps props;
+  BRepGProp::SurfaceProperties(face, props);
+  return {props.Mass(), props.CentreOfMass()};
+}
+
 std::vector<TopoDS_Shape> EdgesOf(const TopoDS_Wire& wire, const TopoDS_Face& face) {
   std::vector<TopoDS_Shape> all, in_order;
   for (TopExp_Explorer e(wire, TopAbs_EDGE); e.More(); e.Next()) all.push_back(e.Current());
@@ -175,16 +209,15 @@ void AddNumbers(const TopoDS_Edge& edge, const std::vector<TopoDS_Face>& owners,
 
 }  // namespace
 
-void DescribeFace(const TopoDS_Face& face, const BRepTopAdaptor_FClass2d& classifier, Face* out,
+void DescribeFace(const TopoDS_Face& face, const Inside& inside, Face* out,
                   std::vector<std::vector<TopoDS_Shape>>* loops) {
-  GProp_GProps props;
-  BRepGProp::SurfaceProperties(face, props);
-  out->set_area(props.Mass());
   const BRepAdaptor_Surface surface(face);
-  const SurfacePoint inside = InteriorPoint(face, classifier);
-  Put(inside.point.XYZ(), out->mutable_point());
-  Put(inside.normal.XYZ(), out->mutable_normal());
-  DescribeSurface(surface, inside, props.CentreOfMass(), out);
+  const Extent extent = ExtentOf(face, surface, inside);
+  out->set_area(extent.area);
+  const SurfacePoint some = inside.SomePoint();
+  Put(some.point.XYZ(), out->mutable_point());
+  Put(some.normal.XYZ(), out->mutable_normal());
+  DescribeSurface(surface, some, extent.centroid, out);
   const TopoDS_Wire outer = BRepTools::OuterWire(face);
   if (!outer.IsNull()) loops->push_back(EdgesOf(outer, face));
   for (TopExp_Explorer w(face, TopAbs_WIRE); w.More(); w.Next())
