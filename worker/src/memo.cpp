@@ -100,6 +100,13 @@ void Sweep(Map& map, unsigned long oldest) {
   for (const TopoDS_Shape& shape : old) map.UnBind(shape);
 }
 
+bool IsOneSurface(const TopoDS_Face& a, const TopoDS_Face& b) {
+  if (a.IsEqual(b)) return true;
+  if (a.IsNull() || b.IsNull() || a.Orientation() != b.Orientation()) return false;
+  TopLoc_Location at_a, at_b;
+  return BRep_Tool::Surface(a, at_a) == BRep_Tool::Surface(b, at_b) && at_a.IsEqual(at_b);
+}
+
 // Triangles of a face for another of the same content.
 FaceTriangles Passed(const FaceTriangles& known, const TopoDS_Face& to) {
   FaceTriangles passed = known;
@@ -113,6 +120,11 @@ FaceTriangles Passed(const FaceTriangles& known, const TopoDS_Face& to) {
 }
 
 }  // namespace
+
+bool Meeting::IsEqual(const Meeting& m) const {
+  return in_one == m.in_one && one.IsSame(other) == m.one.IsSame(m.other) && IsOneSurface(one, m.one) &&
+         IsOneSurface(other, m.other);
+}
 
 void Memo::NextBody() {
   if (++clock_ % kBodiesBetweenSweeps != 0 || clock_ < kKeptFor) return;

@@ -41,9 +41,8 @@ struct Meeting {
   TopoDS_Face one, other;
   TopAbs_Orientation in_one = TopAbs_FORWARD;  // of the edge, as it stands in the first face
 
-  bool IsEqual(const Meeting& m) const {
-    return one.IsEqual(m.one) && other.IsEqual(m.other) && in_one == m.in_one;
-  }
+  /// Whether an edge is described alike with both: a face that has got another contour lies on the surface it had.
+  bool IsEqual(const Meeting& m) const;
 };
 
 /// What is known of an edge between two faces.
