@@ -65,7 +65,7 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
    * @return this mesh if none is marked, or it has too many triangles already
    */
   public FineMesh halved(byte[] marks) {
-    if (triangleCount() > Refiner.MOST_TRIANGLES) {
+    if (triangleCount() > Refiner.MOST_TRIANGLES || isNoneMarked(marks)) {
       return this;
     }
     Refiner refiner = new Refiner(this);
@@ -77,7 +77,16 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
       }
       refiner.halve(triangles[3 * t], triangles[3 * t + 1], triangles[3 * t + 2], face, marks[t]);
     }
-    return refiner.nodes == nodeCount() ? this : refiner.result();
+    return refiner.result();
+  }
+
+  private static boolean isNoneMarked(byte[] marks) {
+    for (byte mark : marks) {
+      if (mark != 0) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Says which edges are halved. */
@@ -107,14 +116,15 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
 
   private static final class Refiner {
     private static final int MOST_TRIANGLES = 400_000;
+    private static final int LEAST_ROOM = 1 << 10;
 
     private final double longestSquared;
     private float[] positions;
     private float[] normals;
     private int nodes;
-    private int[] triangles = new int[1 << 12];
+    private int[] triangles;
     private int count;
-    private int[] faces = new int[1 << 12];
+    private int[] faces;
     private final EdgeMiddles middles = new EdgeMiddles();
 
     Refiner(TriangleMesh mesh, double longestMm) {
@@ -122,6 +132,7 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
       this.positions = mesh.positions().clone();
       this.normals = mesh.normals().clone();
       this.nodes = mesh.nodeCount();
+      makeRoomFor(mesh.triangleCount());
     }
 
     Refiner(FineMesh mesh) {
@@ -129,6 +140,13 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
       this.positions = mesh.positions().clone();
       this.normals = mesh.normals().clone();
       this.nodes = mesh.nodeCount();
+      makeRoomFor(mesh.triangleCount());
+    }
+
+    /** For so many triangles, and for most that they are halved into. */
+    private void makeRoomFor(int halved) {
+      faces = new int[LEAST_ROOM + halved + halved / 2];
+      triangles = new int[3 * faces.length];
     }
 
     FineMesh refine(TriangleMesh mesh) {

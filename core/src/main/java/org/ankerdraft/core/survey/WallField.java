@@ -33,6 +33,12 @@ public final class WallField {
   /** Where the thickness changes along an edge it is looked at more closely, so often. */
   private static final int ROUNDS_OF_HALVING = 3;
 
+  /** So that no thread is left with the dear ones while the others have ended. */
+  private static final int CHUNKS_PER_THREAD = 16;
+
+  private static final int LEAST_CHUNK = 32;
+  private static final int MOST_CHUNK = 2048;
+
   /** But not along edges shorter than this share of the spacing. */
   private static final float SHORTEST_SHARE = 0.2f;
 
@@ -166,12 +172,19 @@ public final class WallField {
 
     private static boolean measure(
         WallMeasurement now, Bvh bvh, int threads, Budget.Cancel cancel) {
-      int nodes = now.mesh.nodeCount();
-      if (!inParallel(nodes, threads, cancel, (from, to) -> now.measure(bvh, from, to))) {
+      int[] open = now.open();
+      if (!inParallel(
+          open.length, threads, cancel, (from, to) -> now.measure(bvh, open, from, to))) {
         return false;
       }
+      now.widen();
+      int[] untold = now.untold();
+      if (untold.length == 0) {
+        return true;
+      }
       SphereGrid spheres = now.measuringSpheres();
-      return inParallel(nodes, threads, cancel, (from, to) -> now.cover(spheres, from, to));
+      return inParallel(
+          untold.length, threads, cancel, (from, to) -> now.cover(spheres, untold, from, to));
     }
   }
 
@@ -180,7 +193,7 @@ public final class WallField {
   }
 
   public static boolean inParallel(int count, int threads, Budget.Cancel cancel, Range work) {
-    int chunk = 2048;
+    int chunk = Math.clamp(count / (CHUNKS_PER_THREAD * threads), LEAST_CHUNK, MOST_CHUNK);
     try (ExecutorService pool = Executors.newFixedThreadPool(threads)) {
       List<Future<Boolean>> parts = new ArrayList<>();
       for (int from = 0; from < count; from += chunk) {

@@ -218,20 +218,23 @@ final class WallMeasurement {
     System.arraycopy(mesh.normals(), 3 * n, to, at + 3, 3);
   }
 
-  void measure(Bvh bvh, int from, int to) {
+  /** The nodes that nothing was taken over for. */
+  int[] open() {
+    return IntStream.range(0, taken.length).filter(n -> !taken[n]).toArray();
+  }
+
+  /** Measures some of the nodes. */
+  void measure(Bvh bvh, int[] nodes, int from, int to) {
     Bvh.Query query = bvh.query();
     Climb climb = new Climb(query, accuracy, size);
-    int count = 0;
-    for (int n = from; n < to; n++) {
-      if (!taken[n]) {
-        measure(n, query);
-        if (!across[n]) {
-          climb(n, climb);
-        }
-        count++;
+    for (int i = from; i < to; i++) {
+      int n = nodes[i];
+      measure(n, query);
+      if (!across[n]) {
+        climb(n, climb);
       }
     }
-    measured.addAndGet(count);
+    measured.addAndGet(to - from);
   }
 
   /**
@@ -342,17 +345,25 @@ final class WallMeasurement {
     return new SphereGrid(centre, radius, measuring, slack);
   }
 
-  /**
-   * Diameters; where the sphere does not measure a wall, that of the largest one that covers the
-   * place.
-   */
-  void cover(SphereGrid spheres, int from, int to) {
-    for (int i = from; i < to; i++) {
+  /** Gives the nodes whose sphere measures a wall its diameter. */
+  void widen() {
+    for (int i = 0; i < across.length; i++) {
       if (across[i]) {
         diameter[i] = 2 * radius[i];
-      } else if (!climbed[i]) {
-        diameter[i] = spheres.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
       }
+    }
+  }
+
+  /** The nodes that neither their sphere nor one that climbed from there tells about. */
+  int[] untold() {
+    return IntStream.range(0, across.length).filter(i -> !across[i] && !climbed[i]).toArray();
+  }
+
+  /** Gives some nodes the diameter of the largest sphere that covers the place. */
+  void cover(SphereGrid spheres, int[] nodes, int from, int to) {
+    for (int k = from; k < to; k++) {
+      int i = nodes[k];
+      diameter[i] = spheres.largestCovering(sample[3 * i], sample[3 * i + 1], sample[3 * i + 2]);
     }
   }
 }
