@@ -1,9 +1,12 @@
 // Contours carried along: each pole of their curves goes along a spline of its own, so that the skin is made of as many
 // faces as the contour has curves, and passes through each copy exactly.
 #include <algorithm>
+#include <cmath>
 #include <vector>
 
+#include <BRepBuilderAPI_MakeEdge.hxx>
 #include <BRepBuilderAPI_MakeFace.hxx>
+#include <BRepBuilderAPI_MakeWire.hxx>
 #include <BRepBuilderAPI_Transform.hxx>
 #include <BRep_Tool.hxx>
 #include <GeomConvert.hxx>
@@ -63,12 +66,38 @@ std::vector<TopoDS_Face> SideOf(const TopoDS_Edge& edge, const kernel::v1::Carry
   return faces;
 }
 
-TopoDS_Face CapOf(const TopoDS_Wire& contour, const gp_Pln& plane, const CarriedTo& to) {
+// A copy whose curves are those that the sides begin and end with.
+TopoDS_Wire CopyOf(const std::vector<TaggedEdge>& contour, const CarriedTo& to) {
+  BRepBuilderAPI_MakeWire maker;
+  for (const TaggedEdge& e : contour) {
+    const Handle(Geom_BSplineCurve) curve = SplineOf(e.edge);
+    for (int u = 1; u <= curve->NbPoles(); ++u) curve->SetPole(u, Carried(to, curve->Pole(u).XYZ()));
+    const bool straight = curve->Degree() == 1 && curve->NbPoles() == 2;
+    maker.Add(straight ? BRepBuilderAPI_MakeEdge(curve->StartPoint(), curve->EndPoint()).Edge()
+                       : BRepBuilderAPI_MakeEdge(curve).Edge());
+  }
+  if (!maker.IsDone()) throw Refused{"refused", "the library cannot make an end of this"};
+  return maker.Wire();
+}
+
+bool IsSimilar(const gp_XYZ& x, const gp_XYZ& y, const gp_XYZ& z) {
+  constexpr double kSame = 1e-9;
+  const double size = x.SquareModulus();
+  return std::abs(y.SquareModulus() - size) < kSame * size && std::abs(z.SquareModulus() - size) < kSame * size &&
+         std::abs(x.Dot(y)) < kSame * size && std::abs(y.Dot(z)) < kSame * size && std::abs(z.Dot(x)) < kSame * size;
+}
+
+TopoDS_Face CapOf(const std::vector<TaggedEdge>& contour, const gp_Pln& plane, const CarriedTo& to) {
   const gp_XYZ o = VectorOf(to.origin()).XYZ(), x = VectorOf(to.x()).XYZ(), y = VectorOf(to.y()).XYZ(),
                z = VectorOf(to.z()).XYZ();
+  if (!IsSimilar(x, y, z)) {
+    const gp_XYZ n = plane.Axis().Direction().XYZ();
+    const gp_Pln there(Carried(to, plane.Location().XYZ()), gp_Dir(x * n.X() + y * n.Y() + z * n.Z()));
+    return BRepBuilderAPI_MakeFace(there, Turned(CopyOf(contour, to), there), true).Face();
+  }
   gp_Trsf move;
   move.SetValues(x.X(), y.X(), z.X(), o.X(), x.Y(), y.Y(), z.Y(), o.Y(), x.Z(), y.Z(), z.Z(), o.Z());
-  const TopoDS_Wire there = TopoDS::Wire(BRepBuilderAPI_Transform(contour, move, true).Shape());
+  const TopoDS_Wire there = TopoDS::Wire(BRepBuilderAPI_Transform(WireOf(contour), move, true).Shape());
   return BRepBuilderAPI_MakeFace(plane.Transformed(move), Turned(there, plane.Transformed(move)), true).Face();
 }
 
@@ -79,7 +108,6 @@ void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
   if (in.copies_size() < kFewestCopies) throw Refused{"invalid-input", "a carried contour needs more copies"};
   const gp_Pln plane = PlaneOf(in.plane());
   const std::vector<TaggedEdge> tagged = EdgesOf(in.contour());
-  const TopoDS_Wire contour = WireOf(tagged);
   std::vector<double> shares;
   for (const CarriedTo& copy : in.copies()) shares.push_back(copy.share());
   const Interpolation along = Interpolation::Through(shares);
@@ -90,8 +118,8 @@ void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
       all.push_back(side);
       tags.push_back(e.tag);
     }
-  all.push_back(CapOf(contour, plane, in.copies(0)));
-  all.push_back(CapOf(contour, plane, in.copies(in.copies_size() - 1)));
+  all.push_back(CapOf(tagged, plane, in.copies(0)));
+  all.push_back(CapOf(tagged, plane, in.copies(in.copies_size() - 1)));
   std::vector<TopoDS_Shape> become;
   const TopoDS_Shape result = SewnSolid(all, become);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;

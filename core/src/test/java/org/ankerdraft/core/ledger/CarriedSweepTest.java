@@ -136,6 +136,115 @@ class CarriedSweepTest {
     near(volume(funnel), Math.PI * 20 / 3 * (36 + 72 + 144) * (1 - 16.0 / 36));
   }
 
+  /** A guide in XZ and one in YZ. */
+  private static String guides(String inXz, String inYz) {
+    return sketch("g", "{'base':'XZ'}", inXz) + sketch("h", "{'base':'YZ'}", inYz);
+  }
+
+  private static final String BOTH = ",'guide':'g','moreGuides':['h']";
+
+  /** Wider one way and narrower the other: areas of ellipses, pi a b, a quadratic of the height. */
+  @ParameterizedTest
+  @CsvSource({"9, 3", "2, 11", "5, 8"})
+  void twoGuidesStretchACircle(double wide, double high) {
+    NamedShape horn =
+        body(
+            sweep(
+                circle(0, 5),
+                Parts.line("l", 0, 0, 0, 30),
+                guides(Parts.line("m", 5, 0, wide, 30), Parts.line("n", 5, 0, high, 30))),
+            BOTH);
+    double middle = (5 + wide) / 2 * (5 + high) / 2;
+    near(volume(horn), Math.PI * 30 / 6 * (25 + 4 * middle + wide * high));
+  }
+
+  /** A guide on a circle's arc and one straight: pi b times the area under the arc. */
+  @Test
+  void oneOfTwoGuidesIsCurved() {
+    String arc =
+        "{'curve':'arc','name':'m','from':['8 mm','0 mm'],'centre':['0 mm','6 mm'],'to':['8 mm','12 mm']}";
+    NamedShape barrel =
+        body(
+            sweep(
+                circle(0, 8),
+                Parts.line("l", 0, 0, 0, 12),
+                guides(arc, Parts.line("n", 8, 0, 8, 12))),
+            BOTH);
+    double under = 6 * 8 + 100 * Math.asin(0.6);
+    near(volume(barrel), Math.PI * 8 * under);
+  }
+
+  /** A bar with a round hole, each side by its own guide; its ends are plane and what they are. */
+  @Test
+  void twoGuidesOfABarWithAHole() {
+    String profile = BAR + ",{'curve':'circle','name':'i','diameter':'2 mm'}";
+    NamedShape bar =
+        body(
+            sweep(
+                profile,
+                Parts.line("l", 0, 0, 0, 30),
+                guides(Parts.line("m", 3, 0, 6, 30), Parts.line("n", 2, 0, 1, 30))),
+            BOTH);
+    near(volume(bar), (24 - Math.PI) * 30 * (1 + 1 / 4.0 - 1 / 6.0));
+    double end = 24 - Math.PI;
+    assertThat(bar.topology().faces())
+        .filteredOn(f -> f.kind() == Topology.SurfaceKind.PLANE && f.normal().z() > 0.999)
+        .singleElement()
+        .satisfies(f -> assertThat(f.areaMm2()).isCloseTo(end, within(1e-6 * end)));
+  }
+
+  /** Along a quarter of a circle, the height from one radius to another: the mean counts. */
+  @Test
+  void twoGuidesAlongAnArc() {
+    String path =
+        "{'curve':'arc','name':'a','from':['0','0'],'centre':['40 mm','0 mm'],'to':['40 mm','40 mm'],'clockwise':true}";
+    String inner =
+        "{'curve':'arc','name':'m','from':['5 mm','0 mm'],'centre':['40 mm','0 mm'],'to':['40 mm','35 mm'],'clockwise':true}";
+    // Before the plane of the path, on its own arc, so that nothing changes there.
+    String front =
+        sketch("g", "{'base':'XZ'}", inner)
+            + sketch(
+                "h",
+                "{'base':'XZ','offset':'-5 mm'}",
+                "{'curve':'arc','name':'n','from':['0','0'],'centre':['40 mm','0 mm'],'to':['40 mm','40 mm'],'clockwise':true}");
+    near(volume(body(sweep(circle(0, 5), path, front), BOTH)), Math.PI * 25 * 40 * Math.PI / 2);
+  }
+
+  /** Two opposite ones only scale, if they agree; so does a third. */
+  @Test
+  void guidesThatAgree() {
+    String line = Parts.line("l", 0, 0, 0, 30);
+    String opposite =
+        sketch("g", "{'base':'XZ'}", Parts.line("m", 5, 0, 9, 30))
+            + sketch("h", "{'base':'XZ'}", Parts.line("n", -5, 0, -9, 30));
+    double cone = Math.PI * 30 / 3 * (25 + 45 + 81);
+    near(volume(body(sweep(circle(0, 5), line, opposite), BOTH)), cone);
+    String third = sketch("k", "{'base':'YZ'}", Parts.line("o", 5, 0, 9, 30));
+    near(
+        volume(
+            body(
+                sweep(circle(0, 5), line, opposite + third),
+                ",'guide':'g','moreGuides':['h','k']")),
+        cone);
+  }
+
+  @Test
+  void guidesThatDoNotAgreeAreNamed() {
+    String line = Parts.line("l", 0, 0, 0, 30);
+    String apart =
+        sketch("g", "{'base':'XZ'}", Parts.line("m", 5, 0, 9, 30))
+            + sketch("h", "{'base':'XZ'}", Parts.line("n", -5, 0, -8, 30));
+    assertThat(message(sweep(circle(0, 5), line, apart), BOTH))
+        .contains("cannot follow all guides")
+        .contains("it passes guide h by");
+    String over = guides(Parts.line("m", 5, 0, 9, 30), Parts.line("n", 5, 0, -2, 30));
+    assertThat(message(sweep(circle(0, 5), line, over), BOTH))
+        .contains("the guides press the profile flat, or turn it inside out");
+    String fine = guides(Parts.line("m", 5, 0, 9, 30), Parts.line("n", 5, 0, 2, 30));
+    assertThat(message(sweep(circle(0, 5), line, fine), BOTH + ",'twist':'20 deg'"))
+        .contains("leave the twist out");
+  }
+
   /** Up, then round in another plane, then straight on in a third. */
   private static final String SPACE =
       sketch(

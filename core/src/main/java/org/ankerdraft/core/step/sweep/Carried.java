@@ -6,57 +6,100 @@ import java.util.Optional;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.vectors.Vec3;
+import org.ankerdraft.vectors.Xy;
 
 /**
  * Where a profile that stands square to a path is at each place of it: turned about the path by a
- * twist and a guide, scaled by the guide.
+ * twist, turned and scaled by a guide, stretched by several.
  */
 final class Carried {
+  /** So far a guide may be passed by, where several cannot all be followed. */
+  private static final double PASSED_MM = 0.01;
+
+  /** A profile whose area shrinks to this share is pressed flat. */
+  private static final double FLAT = 1e-6;
+
   private final Track track;
   private final double twistRad;
-  private final Guide guide;
+  private final List<Guide> guides;
 
   /**
    * @param twistRad from the beginning of the path to its end
-   * @param guide null for none
    */
-  Carried(Track track, double twistRad, Guide guide) {
+  Carried(Track track, double twistRad, List<Guide> guides) {
     this.track = track;
     this.twistRad = twistRad;
-    this.guide = guide;
+    this.guides = List.copyOf(guides);
   }
 
   Track track() {
     return track;
   }
 
-  /** The profile at one place. */
-  record Copy(Track.Stand first, Track.Stand stand, double turnRad, double scale) {
+  /**
+   * The profile at one place.
+   *
+   * @param stretch of the profile in its plane, by the sides of the path's frame
+   */
+  record Copy(Track.Stand first, Track.Stand stand, Stretch stretch) {
     Vec3 place(Vec3 p) {
-      return stand.at().plus(way(p.minus(first.at())).times(scale));
+      return stand.at().plus(way(p.minus(first.at())));
     }
 
+    /**
+     * Square to the plane by as much as areas grow, so that turning and scaling is that in space.
+     */
     Vec3 way(Vec3 v) {
-      return first.in(stand, v).rotated(stand.ahead(), turnRad);
+      Xy in = stretch.of(first.flat(v));
+      double on = v.dot(first.ahead()) * Math.sqrt(stretch.areaScale());
+      return stand.inSpace(in).plus(stand.ahead().times(on));
     }
   }
 
   /** Copies at places that follow each other. */
   List<Copy> at(List<Track.Stand> stands) throws StepFailed {
     List<Copy> out = new ArrayList<>();
-    Guide.Walk walk = guide == null ? null : guide.walk();
+    List<Guide.Walk> walks = guides.stream().map(Guide::walk).toList();
+    List<Xy> begun =
+        guides.stream().map(g -> track.first().flat(g.start().minus(track.first().at()))).toList();
     for (Track.Stand stand : stands) {
-      double twist = twistRad * stand.lengthMm() / track.lengthMm();
-      if (walk == null) {
-        out.add(new Copy(track.first(), stand, twist, 1));
+      Stretch twist = Stretch.turn(twistRad * stand.lengthMm() / track.lengthMm());
+      if (walks.isEmpty()) {
+        out.add(new Copy(track.first(), stand, twist));
         continue;
       }
-      Vec3 begun = track.first().in(stand, guide.start().minus(track.first().at()));
-      Vec3 now = walk.at(stand).minus(stand.at());
-      double turn = Math.atan2(begun.cross(now).dot(stand.ahead()), begun.dot(now));
-      out.add(new Copy(track.first(), stand, twist + turn, now.length() / begun.length()));
+      List<Xy> now = new ArrayList<>();
+      for (Guide.Walk walk : walks) {
+        now.add(stand.flat(walk.at(stand).minus(stand.at())));
+      }
+      Stretch guided = Stretch.fitted(begun, now);
+      mustFollow(guided, begun, now, stand);
+      out.add(new Copy(track.first(), stand, guided.after(twist)));
     }
     return out;
+  }
+
+  private void mustFollow(Stretch guided, List<Xy> begun, List<Xy> now, Track.Stand stand)
+      throws StepFailed {
+    String where = "after " + Words.mm(stand.lengthMm()) + " of the path";
+    for (int i = 0; i < begun.size(); i++) {
+      double passed = guided.of(begun.get(i)).minus(now.get(i)).length();
+      if (passed > PASSED_MM) {
+        throw new StepFailed(
+            SweepBuilder.WHAT,
+            "the profile cannot follow all guides: "
+                + where
+                + " it passes guide "
+                + guides.get(i).name()
+                + " by "
+                + Words.mm(passed)
+                + "; two that do not begin in one line with the path can be followed always");
+      }
+    }
+    if (guided.areaScale() < FLAT) {
+      throw new StepFailed(
+          SweepBuilder.WHAT, where + " the guides press the profile flat, or turn it inside out");
+    }
   }
 
   /**
@@ -70,7 +113,12 @@ final class Carried {
       Copy a = all.get(i - 1);
       Copy b = all.get(i);
       Vec3 ahead = a.stand.ahead().plus(b.stand.ahead()).unit();
-      double scale = (a.scale * a.scale + a.scale * b.scale + b.scale * b.scale) / 3;
+      // Simpson's rule is exact for what is a quadratic between two places.
+      double scale =
+          (a.stretch.areaScale()
+                  + 4 * a.stretch.towards(b.stretch).areaScale()
+                  + b.stretch.areaScale())
+              / 6;
       sum += areaMm2 * scale * b.place(centroid).minus(a.place(centroid)).dot(ahead);
     }
     return sum;

@@ -102,9 +102,9 @@ record CarriedSkin(
                 new CarriedTo(
                     c.stand().lengthMm() / length,
                     c.place(Vec3.ZERO),
-                    c.way(Vec3.X).times(c.scale()),
-                    c.way(Vec3.Y).times(c.scale()),
-                    c.way(Vec3.Z).times(c.scale())))
+                    c.way(Vec3.X),
+                    c.way(Vec3.Y),
+                    c.way(Vec3.Z)))
             .toList();
     Outcome<Derived> made =
         context.kernel.carry(contour, profile.frame().plane(), to, pieces(), context.budget());

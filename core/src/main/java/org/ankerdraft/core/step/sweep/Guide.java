@@ -20,6 +20,10 @@ final class Guide {
     points = Chains.points(way.curves(), way.frame());
   }
 
+  String name() {
+    return name;
+  }
+
   Vec3 start() {
     return points.getFirst();
   }

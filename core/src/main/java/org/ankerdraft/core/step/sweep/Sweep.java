@@ -1,6 +1,7 @@
 package org.ankerdraft.core.step.sweep;
 
 import java.util.List;
+import java.util.stream.Stream;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.sketch.AreaChoice;
@@ -17,6 +18,7 @@ import org.ankerdraft.core.step.Step;
  * @param twist how far the profile turns about the path on its way; null for not
  * @param guide the sketch of one chain from the outline of the profile on, which takes that place
  *     of the profile along, turning and scaling it; null for none
+ * @param moreGuides further ones, to which the profile is stretched
  * @param wall along the curves of the profile, instead of its area
  * @param areas of the sketch, beside each other or apart; none for all, islands and holes by turns
  * @param body name of the new body
@@ -30,6 +32,7 @@ public record Sweep(
     boolean isParallel,
     Expr twist,
     String guide,
+    List<String> moreGuides,
     Wall wall,
     List<AreaChoice> areas,
     Use use,
@@ -39,6 +42,7 @@ public record Sweep(
 
   public Sweep {
     onwards = onwards == null ? List.of() : List.copyOf(onwards);
+    moreGuides = moreGuides == null ? List.of() : List.copyOf(moreGuides);
     wall = wall == null ? Wall.NONE : wall;
     areas = areas == null ? List.of() : List.copyOf(areas);
     use = use == null ? Use.NEW_BODY : use;
@@ -47,6 +51,10 @@ public record Sweep(
 
   /** Whether the profile does more than keep square to the path. */
   boolean isCarried() {
-    return twist != null || guide != null;
+    return twist != null || !allGuides().isEmpty();
+  }
+
+  List<String> allGuides() {
+    return Stream.concat(Stream.ofNullable(guide), moreGuides.stream()).toList();
   }
 }

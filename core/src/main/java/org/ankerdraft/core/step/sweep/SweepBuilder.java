@@ -68,7 +68,7 @@ final class SweepBuilder {
     }
     Track track = track(profile.frame().plane());
     if (step.isCarried()) {
-      return new Tool(carried(profile, track), step.guide() == null ? "twisted" : "guided");
+      return new Tool(carried(profile, track), step.allGuides().isEmpty() ? "twisted" : "guided");
     }
     if (!step.isParallel()) {
       mustNotFold(profile, track);
@@ -138,23 +138,30 @@ final class SweepBuilder {
               + Words.deg(lean));
     }
     double twist = step.twist() == null ? 0 : context.values.angleRad(step.twist());
-    Guide guide = step.guide() == null ? null : guide(profile, track);
+    List<Guide> guides = new ArrayList<>();
+    for (String id : step.allGuides()) {
+      guides.add(guide(id, profile, track));
+    }
+    if (guides.size() > 1 && Math.abs(twist) > context.tolerance.angleRad()) {
+      throw new StepFailed(
+          WHAT, "several guides tell how the profile turns; leave the twist out, or all but one");
+    }
     double turn = Math.abs(twist) + track.turnRad();
-    return new CarriedSkin(context, step.id(), profile, new Carried(track, twist, guide), turn)
+    return new CarriedSkin(context, step.id(), profile, new Carried(track, twist, guides), turn)
         .solid();
   }
 
-  private Guide guide(ResolvedSketch profile, Track track) throws StepFailed {
+  private Guide guide(String id, ResolvedSketch profile, Track track) throws StepFailed {
     Plane plane = profile.frame().plane();
-    ResolvedSketch sketch = Chains.one(context, WHAT, step.guide(), "the guide");
+    ResolvedSketch sketch = Chains.one(context, WHAT, id, "the guide");
     Guide guide =
         Way.from(sketch, plane, context.tolerance.lengthMm())
-            .map(way -> new Guide(step.guide(), way))
+            .map(way -> new Guide(id, way))
             .orElseThrow(() ->
                 new StepFailed(
                     WHAT,
                     "guide "
-                        + step.guide()
+                        + id
                         + " misses the profile: it is "
                         + Words.mm(off(sketch, plane))
                         + " away from its plane"));

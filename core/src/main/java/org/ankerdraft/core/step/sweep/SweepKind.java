@@ -62,6 +62,16 @@ public final class SweepKind extends StepKind<Sweep> {
           .about(
               "a sketch of one chain that begins on the outline of the profile: that place of the profile"
                   + " stays on it, for which the profile turns about the path and is scaled");
+  private static final Field<Sweep, List<String>> MORE_GUIDES =
+      Field.<Sweep, List<String>>of(
+              "moreGuides", ListForm.of(References.SKETCH, "sketches"), Sweep::moreGuides)
+          .label("More guides")
+          .usual("none")
+          .shownIf(s -> !s.isParallel() && s.guide() != null)
+          .folded()
+          .about(
+              "sketches of one chain each, like the guide: with two the profile is stretched so that both"
+                  + " places of it stay on their guides; more must agree with that");
   private static final Field<Sweep, Expr> WALL = StepFields.wall(Sweep::wall);
   private static final Field<Sweep, Wall.Side> WALL_SIDE = StepFields.wallSide(Sweep::wall);
   private static final Field<Sweep, Wall.Corners> WALL_CORNERS =
@@ -85,6 +95,7 @@ public final class SweepKind extends StepKind<Sweep> {
             PARALLEL,
             TWIST,
             GUIDE,
+            MORE_GUIDES,
             WALL,
             WALL_SIDE,
             WALL_CORNERS,
@@ -101,6 +112,7 @@ public final class SweepKind extends StepKind<Sweep> {
                 v.is(PARALLEL),
                 v.get(TWIST),
                 v.get(GUIDE),
+                v.get(MORE_GUIDES),
                 new Wall(v.get(WALL), v.get(WALL_SIDE), v.get(WALL_CORNERS)),
                 v.get(AREAS),
                 v.get(USE),
@@ -139,7 +151,7 @@ public final class SweepKind extends StepKind<Sweep> {
         + (s.path() == null ? "?" : s.path())
         + (s.onwards().isEmpty() ? "" : " and on")
         + (s.twist() == null ? "" : ", twisted " + s.twist().text())
-        + (s.guide() == null ? "" : ", guided by " + s.guide())
+        + (s.allGuides().isEmpty() ? "" : ", guided by " + String.join(", ", s.allGuides()))
         + s.wall().inSummary()
         + AreaChoice.inSummary(s.areas())
         + ", "
@@ -162,6 +174,7 @@ public final class SweepKind extends StepKind<Sweep> {
                 false,
                 null,
                 null,
+                List.of(),
                 Wall.NONE,
                 List.of(),
                 first ? Use.NEW_BODY : Use.UNITE,

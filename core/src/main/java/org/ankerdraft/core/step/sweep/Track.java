@@ -39,6 +39,15 @@ final class Track {
       return ahead.cross(side);
     }
 
+    /** A vector square to the path, by the frame's side and up. */
+    Xy flat(Vec3 v) {
+      return new Xy(v.dot(side), v.dot(up()));
+    }
+
+    Vec3 inSpace(Xy flat) {
+      return side.times(flat.x()).plus(up().times(flat.y()));
+    }
+
     /** A vector of this frame, in another. */
     Vec3 in(Stand other, Vec3 v) {
       return other
