@@ -107,7 +107,7 @@ void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
   constexpr int kFewestCopies = 6;
   if (in.copies_size() < kFewestCopies) throw Refused{"invalid-input", "a carried contour needs more copies"};
   const gp_Pln plane = PlaneOf(in.plane());
-  const std::vector<TaggedEdge> tagged = EdgesOf(in.contour());
+  const std::vector<TaggedEdge> tagged = EdgesOf(in.contour(), !in.open());
   std::vector<double> shares;
   for (const CarriedTo& copy : in.copies()) shares.push_back(copy.share());
   const Interpolation along = Interpolation::Through(shares);
@@ -118,14 +118,19 @@ void Carry(const kernel::v1::Carry& in, ShapeStore& store, ShapeReply* out) {
       all.push_back(side);
       tags.push_back(e.tag);
     }
-  all.push_back(CapOf(tagged, plane, in.copies(0)));
-  all.push_back(CapOf(tagged, plane, in.copies(in.copies_size() - 1)));
+  const bool capped = !in.closed() && !in.open();
+  if (capped) {
+    all.push_back(CapOf(tagged, plane, in.copies(0)));
+    all.push_back(CapOf(tagged, plane, in.copies(in.copies_size() - 1)));
+  }
   std::vector<TopoDS_Shape> become;
-  const TopoDS_Shape result = SewnSolid(all, become);
+  const TopoDS_Shape result = in.open() ? SewnShell(all, become) : SewnSolid(all, become);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   for (size_t i = 0; i < tags.size(); ++i) AddCurveOrigin(become[i], ORIGIN_CURVE, tags[i], faces, out);
-  AddCurveOrigin(become[tags.size()], ORIGIN_START_CAP, 0, faces, out);
-  AddCurveOrigin(become.back(), ORIGIN_END_CAP, 0, faces, out);
+  if (capped) {
+    AddCurveOrigin(become[tags.size()], ORIGIN_START_CAP, 0, faces, out);
+    AddCurveOrigin(become.back(), ORIGIN_END_CAP, 0, faces, out);
+  }
   Describe(result, store, out);
 }
 

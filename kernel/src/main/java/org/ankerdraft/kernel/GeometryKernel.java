@@ -325,23 +325,32 @@ public final class GeometryKernel implements AutoCloseable {
    *
    * @param share of the way
    * @param origin where the origin goes
-   * @param x what becomes of the vectors of length 1 along the axes: square to each other, all of
-   *     one length
+   * @param x what becomes of the vectors of length 1 along the axes
    */
   public record CarriedTo(double share, Vec3 origin, Vec3 x, Vec3 y, Vec3 z) {}
 
   /**
-   * What the inside of a contour leaves behind while it is moved, turned and scaled.
+   * What the inside of a contour leaves behind while it is moved, turned and stretched; of an open
+   * chain, what it leaves itself: a surface.
    *
    * @param copies more than five, the first of them the contour itself
-   * @param pieces into how many faces, one after the other, each side is cut
+   * @param isClosed whether the last copy lies on the first, so that there are no ends
+   * @param pieces into how many faces, one after the other, each side is cut; two at least where it
+   *     is closed
    */
   public Outcome<Derived> carry(
-      List<ProfileCurve> contour, Plane plane, List<CarriedTo> copies, int pieces, Budget budget) {
+      ProfileCurve.Region contour,
+      Plane plane,
+      List<CarriedTo> copies,
+      boolean isClosed,
+      int pieces,
+      Budget budget) {
     Carry.Builder carry =
         Carry.newBuilder()
-            .setContour(Wire.wire(contour))
+            .setContour(Wire.wire(contour.outer()))
             .setPlane(Wire.placement(plane))
+            .setClosed(isClosed)
+            .setOpen(contour.isOpen())
             .setPieces(pieces);
     for (CarriedTo to : copies) {
       carry

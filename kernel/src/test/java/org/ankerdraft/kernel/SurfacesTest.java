@@ -213,9 +213,7 @@ class SurfacesTest {
   void aCarriedSquare(double turn, double end) {
     Region square = Solids.polygon(-4, -4, 4, -4, 4, 4, -4, 4);
     Derived made =
-        KERNEL
-            .carry(square.outer(), Solids.GROUND, upright(24, 30, turn, end), 2, BUDGET)
-            .orThrow();
+        KERNEL.carry(square, Solids.GROUND, upright(24, 30, turn, end), false, 2, BUDGET).orThrow();
     double wanted = 64 * 30 * (1 + end + end * end) / 3;
     assertThat(made.shape().mass().volumeMm3()).isCloseTo(wanted, within(1e-6 * wanted));
     assertThat(made.shape().proof().isSound()).isTrue();
@@ -230,7 +228,7 @@ class SurfacesTest {
   void tooFewCopiesAreRefused() {
     Region square = Solids.polygon(-4, -4, 4, -4, 4, 4, -4, 4);
     Outcome<Derived> few =
-        KERNEL.carry(square.outer(), Solids.GROUND, upright(5, 30, 0, 1), 1, BUDGET);
+        KERNEL.carry(square, Solids.GROUND, upright(5, 30, 0, 1), false, 1, BUDGET);
     assertThat(((Outcome.Failed<Derived>) few).failure().message()).contains("more copies");
   }
 

@@ -245,6 +245,83 @@ class CarriedSweepTest {
         .contains("leave the twist out");
   }
 
+  /** Round a circle of 30 that begins in the profile's plane. */
+  private static final String ROUND =
+      "{'curve':'circle','name':'o','centre':['-30 mm','0 mm'],'diameter':'60 mm'}";
+
+  /** A ring that twists by whole turns closes: area times the way of its centroid (Pappus). */
+  @ParameterizedTest
+  @CsvSource({"360", "-720"})
+  void aTwistedRing(double deg) {
+    String hole = ",{'curve':'circle','name':'i','diameter':'2 mm'}";
+    NamedShape ring = body(sweep(BAR + hole, ROUND, ""), ",'twist':'" + deg + " deg'");
+    near(volume(ring), (24 - Math.PI) * 2 * Math.PI * 30);
+    assertThat(ring.topology().faces()).noneMatch(f -> f.kind() == Topology.SurfaceKind.PLANE);
+  }
+
+  @Test
+  void aRingThatDoesNotCloseIsRefused() {
+    assertThat(message(sweep(BAR, ROUND, ""), ",'twist':'180 deg'"))
+        .contains("the path closes, but the profile does not end as it began")
+        .contains("whole turns");
+  }
+
+  /** Round a circle whose middle lies beside, so that the ring is thick here and thin there. */
+  @ParameterizedTest
+  @ValueSource(doubles = {0, 1.5})
+  void aGuideRoundARing(double aside) {
+    String guide =
+        sketch(
+            "g",
+            "{'base':'XZ'}",
+            String.format(
+                Locale.ROOT,
+                "{'curve':'circle','name':'m','centre':['%f mm','0 mm'],'diameter':'%f mm'}",
+                -30 - aside,
+                2 * (26 + aside)));
+    NamedShape ring = body(sweep(circle(0, 4), ROUND, guide), ",'guide':'g'");
+    // By the distance of both circles along each ray from the middle of the path.
+    double sum = 0;
+    int n = 3600;
+    for (int i = 0; i < n; i++) {
+      double a = 2 * Math.PI * (i + 0.5) / n;
+      double inner =
+          -aside * Math.cos(a)
+              + Math.sqrt(Math.pow(26 + aside, 2) - Math.pow(aside * Math.sin(a), 2));
+      sum += Math.PI * Math.pow(30 - inner, 2) * 30 * 2 * Math.PI / n;
+    }
+    near(volume(ring), sum);
+  }
+
+  /**
+   * A line that twists as it goes up sweeps a helicoid: at a distance r of the axis it goes sqrt(1
+   * + k k r r) times the height, with k the turn for each unit of height.
+   */
+  @Test
+  void aLineThatTwistsIsASurface() {
+    NamedShape skin =
+        body(
+            sweep(Parts.line("b", -6, 0, 6, 0), Parts.line("l", 0, 0, 0, 50), ""),
+            ",'twist':'150 deg','use':'surface'");
+    assertThat(skin.shape().isSurface()).isTrue();
+    double k = Math.toRadians(150) / 50;
+    double root = Math.sqrt(1 + k * k * 36);
+    double asinh = Math.log(6 * k + root);
+    near(skin.shape().mass().areaMm2(), 50 * (6 * root + asinh / k));
+  }
+
+  /** An angle of two lines along a guide: each leg is a triangle cut short. */
+  @Test
+  void anOpenLineAlongAGuide() {
+    String angle = Parts.line("b", 0, 6, 0, 0) + "," + Parts.line("c", 0, 0, 6, 0);
+    String guide = sketch("g", "{'base':'XZ'}", Parts.line("m", 6, 0, 3, 30));
+    NamedShape skin =
+        body(sweep(angle, Parts.line("l", 0, 0, 0, 30), guide), ",'guide':'g','use':'surface'");
+    assertThat(skin.shape().isSurface()).isTrue();
+    assertThat(skin.topology().faces()).hasSize(2);
+    near(skin.shape().mass().areaMm2(), 2 * 30 * (6 + 3) / 2.0);
+  }
+
   /** Up, then round in another plane, then straight on in a third. */
   private static final String SPACE =
       sketch(

@@ -102,6 +102,21 @@ final class Carried {
     }
   }
 
+  /** On a closed path the profile must end as it began, each curve of it on itself. */
+  void mustClose(List<Vec3> outline) throws StepFailed {
+    Copy end = at(track.stands()).getLast();
+    for (Vec3 p : outline) {
+      double off = end.place(p).distance(p);
+      if (off > PASSED_MM) {
+        throw new StepFailed(
+            SweepBuilder.WHAT,
+            "the path closes, but the profile does not end as it began: it is off by "
+                + Words.mm(off)
+                + "; it must twist by whole turns, and guides must close as well");
+      }
+    }
+  }
+
   /**
    * Volume between the first place and the last: at each the area by how far the centroid goes on
    * square to it (Pappus, in small steps).

@@ -50,13 +50,19 @@ record CarriedSkin(
     if (folds.isPresent()) {
       throw new StepFailed(SweepBuilder.WHAT, folds.get());
     }
+    if (carried.track().isClosed()) {
+      carried.mustClose(region.outer().stream().flatMap(c -> c.points().stream()).toList());
+    }
     int copies = Math.max(FEWEST, (int) Math.ceil(turnRad / TURN_EACH_RAD));
     double stray = Double.POSITIVE_INFINITY;
     while (copies <= MOST) {
-      NamedShape outer = through(region.outer(), copies);
+      NamedShape outer =
+          through(new ProfileCurve.Region(region.outer(), List.of(), region.isOpen()), copies);
       stray = stray(outer, region.outer(), copies);
       if (stray <= STRAY_MM) {
-        return proved(hollow(outer, region, copies));
+        return region.isOpen()
+            ? Skins.proved(context, SweepBuilder.WHAT, outer)
+            : proved(hollow(outer, region, copies));
       }
       copies *= 2;
     }
@@ -65,7 +71,8 @@ record CarriedSkin(
   }
 
   private int pieces() {
-    return (int) Math.ceil(turnRad / TURN_OF_FACE_RAD - 1e-9);
+    return Math.max(
+        carried.track().isClosed() ? 2 : 1, (int) Math.ceil(turnRad / TURN_OF_FACE_RAD - 1e-9));
   }
 
   private NamedShape hollow(NamedShape outer, ProfileCurve.Region region, int copies)
@@ -78,7 +85,7 @@ record CarriedSkin(
               SweepBuilder.WHAT,
               Combination.SUBTRACT,
               solid,
-              through(hole, copies),
+              through(new ProfileCurve.Region(hole, List.of()), copies),
               stepId);
     }
     return solid;
@@ -93,7 +100,7 @@ record CarriedSkin(
     return out;
   }
 
-  private NamedShape through(List<ProfileCurve> contour, int copies)
+  private NamedShape through(ProfileCurve.Region contour, int copies)
       throws StepFailed, Ladder.Stopped {
     double length = carried.track().lengthMm();
     List<CarriedTo> to =
@@ -107,7 +114,13 @@ record CarriedSkin(
                     c.way(Vec3.Z)))
             .toList();
     Outcome<Derived> made =
-        context.kernel.carry(contour, profile.frame().plane(), to, pieces(), context.budget());
+        context.kernel.carry(
+            contour,
+            profile.frame().plane(),
+            to,
+            carried.track().isClosed(),
+            pieces(),
+            context.budget());
     if (made instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(
           BuildContext.failure(SweepBuilder.WHAT, Ladder.stopIfNeeded(failure), null));

@@ -112,15 +112,9 @@ final class SweepBuilder {
   /** Turned and scaled on its way. */
   private NamedShape carried(ResolvedSketch profile, Track track)
       throws StepFailed, ExpressionException, Ladder.Stopped {
-    if (profile.holdsLines()) {
-      throw new StepFailed(WHAT, "an open line takes no twist and no guide; give it a wall");
-    }
     if (step.isParallel()) {
       throw new StepFailed(
           WHAT, "a profile that does not turn with the path takes no twist and no guide");
-    }
-    if (track.isClosed()) {
-      throw new StepFailed(WHAT, "a closed path takes no twist and no guide");
     }
     if (!track.kinks().isEmpty()) {
       throw new StepFailed(
