@@ -105,13 +105,34 @@ public final class Prisms {
       Plane plane,
       Map<Integer, String> nameByTag)
       throws StepFailed, Ladder.Stopped {
+    checkProfile(context, what, regions, plane, nameByTag, "");
+  }
+
+  /**
+   * The same.
+   *
+   * @param ifTwoMeet what can be done where two curves cross or touch, after what is said of them
+   */
+  static void checkProfile(
+      BuildContext context,
+      String what,
+      List<ProfileCurve.Region> regions,
+      Plane plane,
+      Map<Integer, String> nameByTag,
+      String ifTwoMeet)
+      throws StepFailed, Ladder.Stopped {
     var checked = context.kernel.checkProfile(regions, plane, context.budget());
     if (checked instanceof Outcome.Failed<Boolean>(var failure)) {
       Ladder.stopIfNeeded(failure);
       List<String> curves =
           failure.edges().stream().map(tag -> "curve " + nameByTag.getOrDefault(tag, "?")).toList();
       throw new StepFailed(
-          new Failure(what, failure.message(), curves, failure.place().orElse(null), null));
+          new Failure(
+              what,
+              failure.message() + (curves.size() == 2 ? ifTwoMeet : ""),
+              curves,
+              failure.place().orElse(null),
+              null));
     }
   }
 

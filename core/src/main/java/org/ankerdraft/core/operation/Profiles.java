@@ -42,8 +42,14 @@ public final class Profiles {
               ? "sketch " + id + " encloses no area"
               : filled.openAt() + "; close it, give it a wall, or make a surface of it");
     }
+    String advice =
+        wall.isWanted()
+            ? ""
+            : areas.isEmpty()
+                ? "; choose which of its areas are meant"
+                : "; areas that meet in a point only take a step each";
     Prisms.checkProfile(
-        context, what, filled.regions(), filled.frame().plane(), filled.nameByTag());
+        context, what, filled.regions(), filled.frame().plane(), filled.nameByTag(), advice);
     return filled;
   }
 

@@ -312,7 +312,7 @@ class StepsTest {
       delimiter = '|',
       value = {
         "{'kind':'sketch','id':'s','curves':[{'curve':'line','name':'a','from':['0','0'],'to':['5','0']},{'curve':'line','name':'b','from':['5','0'],'to':['5','5']}]},{'kind':'extrude','id':'x','sketch':'s','depth':'5'} | contour is open",
-        "{'kind':'sketch','id':'s','curves':[{'curve':'line','name':'a','from':['0','0'],'to':['9','9']},{'curve':'line','name':'b','from':['9','9'],'to':['9','0']},{'curve':'line','name':'c','from':['9','0'],'to':['0','9']},{'curve':'line','name':'d','from':['0','9'],'to':['0','0']}]},{'kind':'extrude','id':'x','sketch':'s','depth':'5'} | crosses or touches itself",
+        "{'kind':'sketch','id':'s','curves':[{'curve':'line','name':'a','from':['0','0'],'to':['9','9']},{'curve':'line','name':'b','from':['9','9'],'to':['9','0']},{'curve':'line','name':'c','from':['9','0'],'to':['0','9']},{'curve':'line','name':'d','from':['0','9'],'to':['0','0']}]},{'kind':'extrude','id':'x','sketch':'s','depth':'5'} | crosses or touches itself; choose which of its areas are meant",
         "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'-3 mm'}]} | must be more than 0",
         "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'3 mm'}]},{'kind':'extrude','id':'x','sketch':'s','depth':'0 mm'} | the depth is 0 mm; it must be more than 0",
         "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'a','diameter':'3 deg'}]} | is an angle, but a length is needed",
