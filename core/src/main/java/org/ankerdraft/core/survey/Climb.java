@@ -35,6 +35,13 @@ final class Climb {
   private static final double GROWTH = 2;
   private static final double SETTLED = 0.998;
 
+  /**
+   * A ball that has moved overlaps the one before, since nothing lies in either: else it might have
+   * gone through a face, out of the body. It does while it moves by less than two radii more than
+   * it grows.
+   */
+  private static final double OVERLAP = 1.8;
+
   private final Bvh.Query query;
   private final double slack;
   private final double size;
@@ -296,7 +303,10 @@ final class Climb {
 
   /** Goes as far as the ball, growing, fits; false if it cannot go at all. */
   private boolean move(double rate) {
-    double t = Math.min(GROWTH * radius, size) / rate;
+    double t =
+        Math.min(
+            Math.min(GROWTH * radius, size) / rate,
+            OVERLAP * radius / Math.max(1 - rate, LEAST_MOVE));
     boolean isHit = false;
     double[] to = new double[3];
     for (int round = 0; round < MOST_ROUNDS; round++) {

@@ -30,6 +30,9 @@ final class WallMeasurement {
    */
   private static final float OFF_EDGE = 0.04f;
 
+  /** What is nearer than this share of the accuracy is the start's own face. */
+  private static final float OWN_FACE = 0.01f;
+
   /** By more than this share. */
   private static final float CHANGE = 0.025f;
 
@@ -231,6 +234,7 @@ final class WallMeasurement {
       int n = nodes[i];
       measure(n, query);
       if (!across[n]) {
+        keepWithin(n, query);
         climb(n, climb);
       }
     }
@@ -325,6 +329,28 @@ final class WallMeasurement {
     across[n] =
         q.leastNormalDot(contactX, contactY, contactZ, accuracy * 2 + size * 1e-5f, nx, ny, nz)
             < ACROSS;
+  }
+
+  /**
+   * In a sharp corner a ball may be larger than the material beneath its start is thick, and have
+   * its centre outside: no ball climbs from there. Then the ball that spans the thickness is taken.
+   */
+  private void keepWithin(int n, Bvh.Query q) {
+    float[] normal = mesh.normals();
+    float nx = normal[3 * n];
+    float ny = normal[3 * n + 1];
+    float nz = normal[3 * n + 2];
+    float px = sample[3 * n];
+    float py = sample[3 * n + 1];
+    float pz = sample[3 * n + 2];
+    float skip = OWN_FACE * accuracy + size * 1e-6f;
+    if (q.firstHit(px, py, pz, -nx, -ny, -nz, skip, radius[n])) {
+      float r = q.distance / 2;
+      radius[n] = r;
+      centre[3 * n] = px - r * nx;
+      centre[3 * n + 1] = py - r * ny;
+      centre[3 * n + 2] = pz - r * nz;
+    }
   }
 
   /** A ball that is held beside grows until it measures a wall. */

@@ -79,6 +79,45 @@ class WallAccuracyTest {
     assertThat(thinnest(f)).isCloseTo(rib, ONE);
   }
 
+  private static void everyPlaceIsMeasured(WallField f, double largest) {
+    for (int n = 0; n < f.mesh().nodeCount(); n++) {
+      assertThat(f.bySphere()[n])
+          .as("at %s", f.mesh().node(n))
+          .isPositive()
+          .isLessThan((float) (1.01 * largest));
+    }
+    assertThat(thickest(f)).isCloseTo(largest, ONE);
+  }
+
+  /**
+   * At a sharp rim a ball may be larger than the rim is thick. The largest ball of a frustum
+   * touches its wide end and its side, r = R tan((90 deg - b) / 2), or both ends.
+   */
+  @ParameterizedTest
+  @CsvSource({"18.43, 60", "25, 60", "-18.43, 60", "-25, 60", "35, 40", "-50, 12", "8, 100"})
+  void frustaWithSharpRims(double taperDeg, double height) {
+    WallField f =
+        field(
+            "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'c','diameter':'60 mm'}]},"
+                + "{'kind':'extrude','id':'e','sketch':'s','depth':'"
+                + height
+                + " mm','taper':'"
+                + taperDeg
+                + " deg'}");
+    double lean = Math.toRadians(taperDeg);
+    double wide = taperDeg > 0 ? 30 : 30 - height * Math.tan(lean);
+    double ball = wide * Math.tan((Math.PI / 2 - Math.abs(lean)) / 2);
+    everyPlaceIsMeasured(f, Math.min(height, 2 * ball));
+  }
+
+  /** The circle in a triangle: twice the area by its round. */
+  @ParameterizedTest
+  @CsvSource({"40, 20, 36", "40, 5, 20", "36, 0, 12"})
+  void wedgesWithSharpEdges(double base, double tip, double height) {
+    double round = base + Math.hypot(tip, height) + Math.hypot(base - tip, height);
+    everyPlaceIsMeasured(field(profile(0, 0, base, 0, tip, height)), 2 * base * height / round);
+  }
+
   /** A round boss on a plate: the ball touches the plate's back and the root all around. */
   @Test
   void aBossOnAPlate() {

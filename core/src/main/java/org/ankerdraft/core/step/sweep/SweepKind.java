@@ -68,7 +68,6 @@ public final class SweepKind extends StepKind<Sweep> {
           .label("More guides")
           .usual("none")
           .shownIf(s -> !s.isParallel() && s.guide() != null)
-          .folded()
           .about(
               "sketches of one chain each, like the guide: with two the profile is stretched so that both"
                   + " places of it stay on their guides; more must agree with that");
