@@ -97,8 +97,8 @@ class PlaneFacesTest {
     }
     Shape prism = Solids.extruded(kernel, new Region(sides, holes), 3).shape();
     Axis axis = new Axis(new Vec3(5, 1, 7), new Vec3(1, 2, 3).unit());
-    Motion turn = Motion.turn(axis, seed);
-    Motion back = Motion.turn(axis, -seed);
+    Motion turn = Motion.turn(axis, (double) seed);
+    Motion back = Motion.turn(axis, (double) -seed);
     Plane mirror = new Plane(new Vec3(1, 0, 2), new Vec3(0, 1, 1).unit());
     Shape there = moved(seed % 2 == 0 ? moved(prism, turn) : prism, Motion.mirror(mirror));
     Shape home = moved(there, Motion.mirror(mirror));
