@@ -163,7 +163,7 @@ void Run(const TopoDS_Shape& what, const MeshRequest& in, const Handle(IMeshTool
   BRepMesh_IncrementalMesh mesher;
   mesher.ChangeParameters().Deflection = in.deflection();
   mesher.ChangeParameters().Angle = in.angle();
-  mesher.ChangeParameters().InParallel = false;
+  mesher.ChangeParameters().InParallel = true;  // faces do not depend on each other
   mesher.SetShape(what);
   const Handle(BRepMesh_Context) context = new BRepMesh_Context();
   context->SetFaceDiscret(new BRepMesh_FaceDiscret(way));

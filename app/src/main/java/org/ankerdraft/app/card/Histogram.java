@@ -1,5 +1,6 @@
 package org.ankerdraft.app.card;
 
+import java.util.List;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
@@ -88,11 +89,18 @@ public final class Histogram extends VBox {
     g.setFill(colour(palette.ink2()));
     g.setFont(Font.font("Lato", 11));
     double last = s.firstMm() + n * s.binMm();
-    g.setTextAlign(TextAlignment.LEFT);
-    g.fillText(unit.number(s.firstMm(), 1), 0, HEIGHT - 4);
-    g.setTextAlign(TextAlignment.CENTER);
-    g.fillText(unit.number((s.firstMm() + last) / 2, 1), WIDTH / 2, HEIGHT - 4);
-    g.setTextAlign(TextAlignment.RIGHT);
-    g.fillText(unit.text(last, 1), WIDTH, HEIGHT - 4);
+    List<String> marks = unit.marks(s.firstMm(), last);
+    if (marks.size() == 1) {
+      mark(TextAlignment.CENTER, marks.getFirst(), WIDTH / 2);
+      return;
+    }
+    mark(TextAlignment.LEFT, marks.get(0), 0);
+    mark(TextAlignment.CENTER, marks.get(1), WIDTH / 2);
+    mark(TextAlignment.RIGHT, marks.get(2), WIDTH);
+  }
+
+  private void mark(TextAlignment how, String text, double x) {
+    canvas.getGraphicsContext2D().setTextAlign(how);
+    canvas.getGraphicsContext2D().fillText(text, x, HEIGHT - 4);
   }
 }

@@ -1,5 +1,6 @@
 package org.ankerdraft.core.expression;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
@@ -28,6 +29,9 @@ public enum LengthUnit {
   private final double mm;
   private final int moreDecimals;
 
+  /** Of a scale. */
+  private static final int MOST_DECIMALS = 3;
+
   LengthUnit(String symbol, double mm, int moreDecimals) {
     this.symbol = symbol;
     this.mm = mm;
@@ -55,6 +59,22 @@ public enum LengthUnit {
   /** A length with its unit. */
   public String text(double lengthMm, int decimals) {
     return number(lengthMm, decimals) + " " + symbol;
+  }
+
+  /**
+   * The beginning, the middle and the end of a scale, the last one with the unit, with as few
+   * decimals as tell them apart; the middle alone, with the unit, where none do.
+   */
+  public List<String> marks(double firstMm, double lastMm) {
+    double middle = (firstMm + lastMm) / 2;
+    for (int decimals = 1; decimals <= MOST_DECIMALS; decimals++) {
+      String first = number(firstMm, decimals);
+      if (!first.equals(number(middle, decimals))
+          && !number(middle, decimals).equals(number(lastMm, decimals))) {
+        return List.of(first, number(middle, decimals), text(lastMm, decimals));
+      }
+    }
+    return List.of(text(middle, 1));
   }
 
   /** A volume with its unit: cm³, or cubic inches. */

@@ -45,6 +45,17 @@ class LengthUnitTest {
     assertThat(LengthUnit.INCH.volume(2 * 16_387.064)).isEqualTo("2.000 in³");
   }
 
+  /** As many decimals as tell the marks of a scale apart. */
+  @Test
+  void marksOfAScale() {
+    assertThat(LengthUnit.MM.marks(1, 3)).containsExactly("1.0", "2.0", "3.0 mm");
+    assertThat(LengthUnit.MM.marks(1, 1.1)).containsExactly("1.00", "1.05", "1.10 mm");
+    assertThat(LengthUnit.MM.marks(10, 10.004)).containsExactly("10.000", "10.002", "10.004 mm");
+    assertThat(LengthUnit.MM.marks(10, 10.0001)).containsExactly("10.0 mm");
+    assertThat(LengthUnit.INCH.marks(25.4, 76.2)).containsExactly("1.000", "2.000", "3.000 in");
+    assertThat(LengthUnit.INCH.marks(25.4, 25.4)).containsExactly("1.000 in");
+  }
+
   /** What is written as an expression is the length it was. */
   @ParameterizedTest
   @ValueSource(longs = {1, 2, 3})
