@@ -1,6 +1,5 @@
 #include <cmath>
 
-#include <BOPAlgo_ArgumentAnalyzer.hxx>
 #include <BRepAdaptor_Curve.hxx>
 #include <BRepAdaptor_Curve2d.hxx>
 #include <BRepBuilderAPI_MakeVertex.hxx>
@@ -16,6 +15,7 @@
 #include <gp_Cone.hxx>
 #include <gp_Cylinder.hxx>
 
+#include "parallel.h"
 #include "shapes.h"
 #include "surface.h"
 
@@ -184,13 +184,22 @@ TopoDS_Shape SubShape(const Sub& sub, ShapeStore& store) {
 void MeasureExtremes(const FaceExtremes& in, ShapeStore& store, FaceExtremesReply* out) {
   const Numbered numbered(store.Get(in.shape()));
   const gp_Dir pull = DirectionOf(in.pull());
+  Memo& memo = store.Known();
+  std::vector<TopoDS_Face> unknown;
+  std::vector<Face> described;
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    const Face& described = store.Known().Of(face).described;
-    *out->add_faces() = store.Known().Extremes(face, pull, in.tolerance(), [&](FaceExtreme* measured) {
-      MeasureFace(face, described, pull, in.tolerance(), measured);
-    });
+    if (memo.Extremes(face, pull, in.tolerance()) != nullptr) continue;
+    unknown.push_back(face);
+    described.push_back(memo.Of(face).described);
   }
+  std::vector<FaceExtreme> measured(unknown.size());
+  InParallel(static_cast<int>(unknown.size()),
+             [&](int i) { MeasureFace(unknown[i], described[i], pull, in.tolerance(), &measured[i]); });
+  for (size_t i = 0; i < unknown.size(); ++i)
+    memo.Keep(unknown[i], pull, in.tolerance(), measured[i]);
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
+    *out->add_faces() = *memo.Extremes(TopoDS::Face(numbered.faces.FindKey(i)), pull, in.tolerance());
 }
 
 void MeasureDistance(const Distance& in, ShapeStore& store, DistanceReply* out) {
@@ -239,23 +248,6 @@ void SampleCurves(const CurvePoints& in, ShapeStore& store, CurvePointsReply* ou
       const gp_Pnt p = points.Value(i);
       for (const double x : {p.X(), p.Y(), p.Z()}) line->add_coordinates(x);
     }
-  }
-}
-
-void FindSelfIntersection(const SelfIntersection& in, ShapeStore& store, SelfIntersectionReply* out) {
-  BOPAlgo_ArgumentAnalyzer analyser;
-  analyser.SetShape1(store.Get(in.shape()));
-  analyser.ArgumentTypeMode() = false;
-  analyser.SelfInterMode() = true;
-  analyser.SmallEdgeMode() = false;
-  analyser.SetRunParallel(false);
-  analyser.Perform();
-  for (const BOPAlgo_CheckResult& fault : analyser.GetCheckResult()) {
-    if (fault.GetCheckStatus() != BOPAlgo_SelfIntersect) continue;
-    out->set_found(true);
-    for (const TopoDS_Shape& s : fault.GetFaultyShapes1())
-      for (TopExp_Explorer e(s, TopAbs_VERTEX); e.More(); e.Next())
-        Put(BRep_Tool::Pnt(TopoDS::Vertex(e.Current())).XYZ(), out->mutable_place());
   }
 }
 

@@ -17,6 +17,7 @@
 #include <gp_Torus.hxx>
 
 #include "content.h"
+#include "parallel.h"
 #include "patch.h"
 #include "shapes.h"
 
@@ -137,19 +138,35 @@ void Memo::NextBody() {
   for (const auto& [shape, known] : triangles_) alike_.emplace(known.likeness, shape);
 }
 
+FaceFacts Memo::FactsOf(const TopoDS_Face& face, bool sound) const {
+  FaceFacts facts;
+  const auto inside = std::make_shared<Inside>(face);
+  DescribeFace(face, *inside, &facts.described, &facts.loops);
+  if (face.NbChildren() >= kCrowdedContours) facts.inside = inside;
+  facts.valid = sound || BRepCheck_Analyzer(face).IsValid();
+  facts.crests = CrestsOf(face);
+  facts.apex = gp_Pnt(Precision::Infinite(), 0, 0);
+  return facts;
+}
+
 const FaceFacts& Memo::Of(const TopoDS_Face& face) {
   FaceFacts* known = faces_.ChangeSeek(face);
-  if (known == nullptr) {
-    known = faces_.Bound(face, FaceFacts());
-    const auto inside = std::make_shared<Inside>(face);
-    DescribeFace(face, *inside, &known->described, &known->loops);
-    if (face.NbChildren() >= kCrowdedContours) known->inside = inside;
-    known->valid = sound_.Remove(face) || BRepCheck_Analyzer(face).IsValid();
-    known->crests = CrestsOf(face);
-    known->apex = gp_Pnt(Precision::Infinite(), 0, 0);
-  }
+  if (known == nullptr) known = faces_.Bound(face, FactsOf(face, sound_.Remove(face)));
   known->used = clock_;
   return *known;
+}
+
+void Memo::Learn(const std::vector<TopoDS_Face>& faces) {
+  std::vector<TopoDS_Face> unknown;
+  std::vector<char> sound;
+  for (const TopoDS_Face& face : faces) {
+    if (faces_.IsBound(face)) continue;
+    unknown.push_back(face);
+    sound.push_back(sound_.Remove(face));
+  }
+  std::vector<FaceFacts> facts(unknown.size());
+  InParallel(static_cast<int>(unknown.size()), [&](int i) { facts[i] = FactsOf(unknown[i], sound[i]); });
+  for (size_t i = 0; i < unknown.size(); ++i) faces_.Bind(unknown[i], facts[i]);
 }
 
 bool Memo::Holds(const TopoDS_Face& face, const gp_Pnt2d& point) {
@@ -169,18 +186,57 @@ const GProp_GProps& Memo::VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex
   return known.volume;
 }
 
+const kernel::v1::FaceExtreme* Memo::Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance) const {
+  const FaceFacts* known = faces_.Seek(face);
+  const bool fits = known != nullptr && known->pull.IsEqual(pull.XYZ(), 0) && known->pull_tolerance == tolerance;
+  return fits ? &known->extremes : nullptr;
+}
+
+void Memo::Keep(const TopoDS_Face& face, const gp_Dir& pull, double tolerance,
+                const kernel::v1::FaceExtreme& extremes) {
+  Of(face);
+  FaceFacts& known = faces_.ChangeFind(face);
+  known.extremes = extremes;
+  known.pull = pull.XYZ();
+  known.pull_tolerance = tolerance;
+}
+
+bool Memo::Knows(const TopoDS_Edge& edge, const Meeting& meeting) const {
+  const EdgeFacts* known = edges_.Seek(edge);
+  return known != nullptr && known->meeting.IsEqual(meeting);
+}
+
+EdgeFacts Memo::FactsOf(const TopoDS_Edge& edge, const Meeting& meeting) const {
+  EdgeFacts facts;
+  facts.meeting = meeting;
+  DescribeEdge(edge, meeting, &facts.described);
+  const EdgeFacts* elsewhere = edges_.Seek(edge);
+  facts.box = elsewhere != nullptr ? elsewhere->box : BoxOf(edge);
+  return facts;
+}
+
 const EdgeFacts& Memo::Of(const TopoDS_Edge& edge, const Meeting& meeting) {
-  EdgeFacts* known = edges_.ChangeSeek(edge);
-  if (known == nullptr || !known->meeting.IsEqual(meeting)) {
-    EdgeFacts facts;
-    facts.meeting = meeting;
-    DescribeEdge(edge, meeting, &facts.described);
-    facts.box = known != nullptr ? known->box : BoxOf(edge);
+  if (!Knows(edge, meeting)) {
+    const EdgeFacts facts = FactsOf(edge, meeting);
     edges_.UnBind(edge);
-    known = edges_.Bound(edge, facts);
+    edges_.Bind(edge, facts);
   }
-  known->used = clock_;
-  return *known;
+  EdgeFacts& known = edges_.ChangeFind(edge);
+  known.used = clock_;
+  return known;
+}
+
+void Memo::Learn(const std::vector<std::pair<TopoDS_Edge, Meeting>>& edges) {
+  std::vector<std::pair<TopoDS_Edge, Meeting>> unknown;
+  for (const auto& edge : edges)
+    if (!Knows(edge.first, edge.second)) unknown.push_back(edge);
+  std::vector<EdgeFacts> facts(unknown.size());
+  InParallel(static_cast<int>(unknown.size()),
+             [&](int i) { facts[i] = FactsOf(unknown[i].first, unknown[i].second); });
+  for (size_t i = 0; i < unknown.size(); ++i) {
+    edges_.UnBind(unknown[i].first);
+    edges_.Bind(unknown[i].first, facts[i]);
+  }
 }
 
 const FaceTriangles* Memo::Triangles(const TopoDS_Face& face, double deflection, double angle) {
@@ -200,10 +256,11 @@ const FaceTriangles* Memo::OfSameContent(const TopoDS_Face& face, double deflect
   for (auto it = alike.first; it != alike.second; ++it) {
     const auto range = triangles_.equal_range(it->second);
     for (auto other = range.first; other != range.second; ++other) {
-      const FaceTriangles& t = other->second;
+      FaceTriangles& t = other->second;
       if (t.deflection != deflection || t.angle != angle) continue;
       if (content.empty()) content = ContentOf(face);
-      if (ContentOf(t.face) != content) continue;
+      if (t.content.empty()) t.content = ContentOf(t.face);
+      if (t.content != content) continue;
       FaceTriangles passed = Passed(t, face);
       Keep(std::move(passed));
       return Triangles(face, deflection, angle);

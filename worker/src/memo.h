@@ -1,6 +1,7 @@
 #pragma once
 #include <cstdint>
 #include <memory>
+#include <string>
 #include <unordered_map>
 #include <utility>
 #include <vector>
@@ -57,6 +58,7 @@ struct EdgeFacts {
 struct FaceTriangles {
   TopoDS_Face face;
   uint64_t likeness = 0;  // of the face, see content.h
+  std::string content;    // the same, once it has been asked for
   double deflection = 0, angle = 0;
   Handle(Poly_Triangulation) triangles;
   struct EdgeOf {
@@ -77,26 +79,19 @@ class Memo {
   void NextBody();
 
   const FaceFacts& Of(const TopoDS_Face& face);
+  /// Works out on all processors what is not known yet of some faces; does not depend on their order.
+  void Learn(const std::vector<TopoDS_Face>& faces);
+  /// The same of edges, each between the faces that it is asked for with.
+  void Learn(const std::vector<std::pair<TopoDS_Edge, Meeting>>& edges);
   /// Whether a point of the face's surface lies strictly within the face.
   bool Holds(const TopoDS_Face& face, const gp_Pnt2d& point);
   /// Takes it as known that a face is sound, for one that is made of such: the checker takes long on many contours.
   void KnowValid(const TopoDS_Face& face);
   /// The volume of the cone from the apex over the face.
   const GProp_GProps& VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex);
-  /// The angles of the face to a pull, from whoever measures them if they are not known.
-  template <class Measure>
-  const kernel::v1::FaceExtreme& Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance,
-                                          const Measure& measure) {
-    Of(face);
-    FaceFacts& known = faces_.ChangeFind(face);
-    if (!known.pull.IsEqual(pull.XYZ(), 0) || known.pull_tolerance != tolerance) {
-      known.extremes.Clear();
-      measure(&known.extremes);
-      known.pull = pull.XYZ();
-      known.pull_tolerance = tolerance;
-    }
-    return known.extremes;
-  }
+  /// The angles of the face to a pull; null if they have not been measured so closely.
+  const kernel::v1::FaceExtreme* Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance) const;
+  void Keep(const TopoDS_Face& face, const gp_Dir& pull, double tolerance, const kernel::v1::FaceExtreme& extremes);
   const EdgeFacts& Of(const TopoDS_Edge& edge, const Meeting& meeting);
 
   /// Null if neither the face nor another of its content has been meshed that finely before.
@@ -104,6 +99,9 @@ class Memo {
   void Keep(FaceTriangles triangles);
 
  private:
+  FaceFacts FactsOf(const TopoDS_Face& face, bool sound) const;
+  EdgeFacts FactsOf(const TopoDS_Edge& edge, const Meeting& meeting) const;
+  bool Knows(const TopoDS_Edge& edge, const Meeting& meeting) const;
   const FaceTriangles* OfSameContent(const TopoDS_Face& face, double deflection, double angle);
 
   unsigned long clock_ = 0;

@@ -20,6 +20,7 @@
 #include <TopoDS_Edge.hxx>
 
 #include "net.h"
+#include "parallel.h"
 #include "shapes.h"
 #include "surface.h"
 
@@ -35,7 +36,7 @@ void Put(const std::vector<T>& values, std::string* to) {
 }
 
 // Normals of the surface at the nodes of a face, or, where it has none, of a triangle that ends there.
-void AddNormals(const TopoDS_Face& face, const Net& net, int number, std::vector<Float3>& out) {
+void PutNormals(const TopoDS_Face& face, const Net& net, int number, std::vector<Float3>& out) {
   TopLoc_Location at;
   const Handle(Poly_Triangulation) tri = BRep_Tool::Triangulation(face, at);
   if (tri.IsNull()) return;
@@ -60,16 +61,16 @@ void AddNormals(const TopoDS_Face& face, const Net& net, int number, std::vector
       if (flat.Magnitude() > 0) normal = flat.Normalized();
     }
   }
-  for (const gp_Vec& n : normals) out.push_back(ToFloat(n.XYZ()));
+  for (size_t i = 0; i < normals.size(); ++i) out[base + i] = ToFloat(normals[i].XYZ());
 }
 
 // Gives faces the triangles they had in another body; true if any had.
-bool GiveKnown(const Numbered& numbered, const MeshRequest& in, Memo& memo) {
+bool GiveKnown(const Numbered& numbered, const MeshAccuracy& in, Memo& memo) {
   const BRep_Builder builder;
   bool any = false;
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const FaceTriangles* known =
-        memo.Triangles(TopoDS::Face(numbered.faces.FindKey(i)), in.deflection(), in.angle());
+        memo.Triangles(TopoDS::Face(numbered.faces.FindKey(i)), in.deflection, in.angle);
     if (known == nullptr) continue;
     any = true;
     builder.UpdateFace(known->face, known->triangles);
@@ -84,12 +85,12 @@ bool GiveKnown(const Numbered& numbered, const MeshRequest& in, Memo& memo) {
   return any;
 }
 
-FaceTriangles TrianglesOf(const TopoDS_Face& face, const MeshRequest& in) {
+FaceTriangles TrianglesOf(const TopoDS_Face& face, const MeshAccuracy& in) {
   FaceTriangles kept;
   TopLoc_Location at;
   kept.face = face;
-  kept.deflection = in.deflection();
-  kept.angle = in.angle();
+  kept.deflection = in.deflection;
+  kept.angle = in.angle;
   kept.triangles = BRep_Tool::Triangulation(face, at);
   if (kept.triangles.IsNull()) return kept;
   for (TopExp_Explorer e(face.Oriented(TopAbs_FORWARD), TopAbs_EDGE); e.More(); e.Next()) {
@@ -103,11 +104,11 @@ FaceTriangles TrianglesOf(const TopoDS_Face& face, const MeshRequest& in) {
 }
 
 void WritePicture(const Numbered& numbered, const Net& net, Mesh* out) {
-  std::vector<Float3> normals, edge_points;
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    AddNormals(TopoDS::Face(numbered.faces.FindKey(i)), net, i, normals);
+  std::vector<Float3> normals(net.Positions().size()), edge_points;
+  InParallel(numbered.faces.Extent(),
+             [&](int i) { PutNormals(TopoDS::Face(numbered.faces.FindKey(i + 1)), net, i + 1, normals); });
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
     out->add_face_triangle_count(net.FirstTriangle()[i] - net.FirstTriangle()[i - 1]);
-  }
   for (int e = 1; e <= numbered.edges.Extent(); ++e) {
     const std::vector<Float3>& points = net.PointsOf(e);
     out->add_edge_point_count(static_cast<int>(points.size()));
@@ -119,21 +120,14 @@ void WritePicture(const Numbered& numbered, const Net& net, Mesh* out) {
   Put(edge_points, out->mutable_edge_points());
 }
 
-void Write(const Numbered& numbered, const MeshRequest& in, Mesh* out) {
-  const Net net(numbered);
-  out->set_watertight(net.IsWatertight());
-  out->set_volume(net.Volume());
-  if (!in.proof_only()) WritePicture(numbered, net, out);
-}
-
 // The faces that have no triangles yet, alone: the mesher looks at everything it is given.
-TopoDS_Compound NewFaces(const Numbered& numbered, const MeshRequest& in, Memo& memo) {
+TopoDS_Compound NewFaces(const Numbered& numbered, const MeshAccuracy& in, Memo& memo) {
   TopoDS_Compound faces;
   BRep_Builder builder;
   builder.MakeCompound(faces);
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    if (memo.Triangles(face, in.deflection(), in.angle()) == nullptr) builder.Add(faces, face);
+    if (memo.Triangles(face, in.deflection, in.angle) == nullptr) builder.Add(faces, face);
   }
   return faces;
 }
@@ -159,10 +153,10 @@ class WithoutRows : public BRepMesh_DelabellaMeshAlgoFactory {
   }
 };
 
-void Run(const TopoDS_Shape& what, const MeshRequest& in, const Handle(IMeshTools_MeshAlgoFactory)& way) {
+void Run(const TopoDS_Shape& what, const MeshAccuracy& in, const Handle(IMeshTools_MeshAlgoFactory)& way) {
   BRepMesh_IncrementalMesh mesher;
-  mesher.ChangeParameters().Deflection = in.deflection();
-  mesher.ChangeParameters().Angle = in.angle();
+  mesher.ChangeParameters().Deflection = in.deflection;
+  mesher.ChangeParameters().Angle = in.angle;
   mesher.ChangeParameters().InParallel = true;  // faces do not depend on each other
   mesher.SetShape(what);
   const Handle(BRepMesh_Context) context = new BRepMesh_Context();
@@ -193,14 +187,14 @@ bool Strays(const TopoDS_Face& face, double deflection) {
 
 // The quick way leaves out inner points of some curved faces with cut-outs; these are meshed again the usual way, which
 // takes time with the square of a face's contours, and twice as long on any face.
-void Run(const TopoDS_Shape& what, const MeshRequest& in) {
+void Run(const TopoDS_Shape& what, const MeshAccuracy& in) {
   Run(what, in, new WithoutRows());
   TopoDS_Compound again;
   BRep_Builder builder;
   builder.MakeCompound(again);
   bool any = false;
   for (TopExp_Explorer f(what, TopAbs_FACE); f.More(); f.Next()) {
-    if (!Strays(TopoDS::Face(f.Current()), in.deflection())) continue;
+    if (!Strays(TopoDS::Face(f.Current()), in.deflection)) continue;
     builder.Add(again, f.Current());
     any = true;
   }
@@ -210,33 +204,42 @@ void Run(const TopoDS_Shape& what, const MeshRequest& in) {
 }
 
 // Keeps what it made, unless the faces were given known triangles that do not fit each other.
-void Triangulate(const TopoDS_Shape& what, const Numbered& numbered, const MeshRequest& in, bool all, Memo& memo,
-                 Mesh* out) {
+bool Triangulate(const TopoDS_Shape& what, const Numbered& numbered, const MeshAccuracy& in, bool all, Memo& memo,
+                 const Look& look) {
   Run(what, in);
-  Write(numbered, in, out);
-  if (!out->watertight()) return;
+  if (!look(numbered, Net(numbered))) return false;
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    if (all || memo.Triangles(face, in.deflection(), in.angle()) == nullptr) memo.Keep(TrianglesOf(face, in));
+    if (all || memo.Triangles(face, in.deflection, in.angle) == nullptr) memo.Keep(TrianglesOf(face, in));
   }
+  return true;
 }
 
 }  // namespace
 
-void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
-  if (!(in.deflection() > 0) || !(in.angle() > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
+void LookAtMesh(const TopoDS_Shape& shape, const MeshAccuracy& in, Memo& memo, const Look& look) {
+  if (!(in.deflection > 0) || !(in.angle > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
   // Operations look at triangles where there are some, and must not depend on what was meshed before.
   BRepTools::Clean(shape);
   const Numbered numbered(shape);
-  const bool reused = GiveKnown(numbered, in, store.Known());
-  if (reused) Triangulate(NewFaces(numbered, in, store.Known()), numbered, in, false, store.Known(), out);
-  if (!out->watertight()) {
+  const bool fits = GiveKnown(numbered, in, memo) &&
+                    Triangulate(NewFaces(numbered, in, memo), numbered, in, false, memo, look);
+  if (!fits) {
     BRepTools::Clean(shape);
-    out->Clear();
-    Triangulate(shape, numbered, in, true, store.Known(), out);
+    Triangulate(shape, numbered, in, true, memo, look);
   }
   BRepTools::Clean(shape);
+}
+
+void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
+  LookAtMesh(store.Get(in.shape()), {in.deflection(), in.angle()}, store.Known(),
+             [&](const Numbered& numbered, const Net& net) {
+               out->Clear();
+               out->set_watertight(net.IsWatertight());
+               out->set_volume(net.Volume());
+               if (!in.proof_only()) WritePicture(numbered, net, out);
+               return net.IsWatertight();
+             });
 }
 
 }  // namespace ankerdraft

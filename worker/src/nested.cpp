@@ -1,9 +1,9 @@
 // Whether one solid lies within another, by their meshes.
 #include "nested.h"
+#include "triangles.h"
 
 #include <algorithm>
 #include <array>
-#include <initializer_list>
 #include <utility>
 #include <vector>
 
@@ -74,47 +74,16 @@ bool Holds(const Hull& hull, const gp_XYZ& p) {
   return leaves > 0;
 }
 
-// Of a triangle or an edge, along the axes.
-struct Extent {
-  double low[3], high[3];
-
-  explicit Extent(std::initializer_list<const gp_XYZ*> points) {
-    for (int k = 0; k < 3; ++k) {
-      low[k] = high[k] = (*points.begin())->Coord(k + 1);
-      for (const gp_XYZ* p : points) {
-        low[k] = std::min(low[k], p->Coord(k + 1));
-        high[k] = std::max(high[k], p->Coord(k + 1));
-      }
-    }
-  }
-
-  bool IsApart(const Extent& other) const {
-    return low[0] > other.high[0] || other.low[0] > high[0] || low[1] > other.high[1] || other.low[1] > high[1] ||
-           low[2] > other.high[2] || other.low[2] > high[2];
-  }
-};
-
-// Where a segment goes through a triangle (Moeller and Trumbore, J. Graphics Tools 2(1), 1997); false if it does not.
-bool GoesThrough(const gp_XYZ& from, const gp_XYZ& to, const gp_XYZ& a, const gp_XYZ& b, const gp_XYZ& c, gp_XYZ& at) {
-  const gp_XYZ way = to - from, ab = b - a, ac = c - a, p = way.Crossed(ac);
-  const double det = ab.Dot(p);
-  if (det == 0) return false;
-  const gp_XYZ t = from - a, q = t.Crossed(ab);
-  const double u = t.Dot(p) / det, v = way.Dot(q) / det, along = ac.Dot(q) / det;
-  at = from + way * along;
-  return u >= 0 && v >= 0 && u + v <= 1 && along >= 0 && along <= 1;
-}
-
 // Whether an edge of one hull goes through the other at a place that counts.
 template <class Counts>
 bool HasCrossing(const Hull& one, const Hull& other, const Counts& counts) {
   std::vector<Extent> extents;
   for (const auto& t : other.triangles)
-    extents.push_back(Extent({&other.nodes[t[0]], &other.nodes[t[1]], &other.nodes[t[2]]}));
+    extents.push_back(Extent({other.nodes[t[0]], other.nodes[t[1]], other.nodes[t[2]]}));
   for (const auto& t : one.triangles) {
     for (int k = 0; k < 3; ++k) {
       const gp_XYZ &from = one.nodes[t[k]], &to = one.nodes[t[(k + 1) % 3]];
-      const Extent extent({&from, &to});
+      const Extent extent({from, to});
       for (size_t i = 0; i < extents.size(); ++i) {
         if (extent.IsApart(extents[i])) continue;
         const auto& through = other.triangles[i];

@@ -1,6 +1,7 @@
 #pragma once
 #include <array>
 #include <cstdint>
+#include <functional>
 #include <vector>
 
 #include <TopoDS_Edge.hxx>
@@ -47,5 +48,17 @@ class Net {
   std::vector<int32_t> triangles_;
   std::vector<int> first_node_, first_triangle_;
 };
+
+/// How closely triangles follow a surface: the largest chord error, mm, and turn between neighbouring normals, rad.
+struct MeshAccuracy {
+  double deflection, angle;
+};
+
+/// Returns whether the mesh is as it should be.
+using Look = std::function<bool(const Numbered&, const Net&)>;
+
+/// Meshes a shape for as long as it is looked at. Faces are given the triangles that they are known to have; if that is
+/// not as it should be, all are meshed anew and looked at once more (mesh.cpp).
+void LookAtMesh(const TopoDS_Shape& shape, const MeshAccuracy& accuracy, Memo& memo, const Look& look);
 
 }  // namespace ankerdraft

@@ -2,6 +2,7 @@
 #include "shapes.h"
 
 #include <cmath>
+#include <future>
 #include <sstream>
 
 #include <BRepAdaptor_Surface.hxx>
@@ -221,6 +222,12 @@ void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& h
     AddAll(history.Generated(in.vertices.FindKey(i)), result_faces, ORIGIN_FROM_VERTEX, input_number, i, reply);
 }
 
+std::string BytesOf(const TopoDS_Shape& shape) {
+  std::ostringstream bytes;
+  BinTools::Write(shape, bytes);
+  return bytes.str();
+}
+
 // On a plane with many contours the library works out the curves of their edges in it anew for each pair; kept with the
 // edges they cost once.
 void KeepCurvesOnCrowdedPlanes(const TopoDS_Shape& shape) {
@@ -239,14 +246,14 @@ void Describe(const TopoDS_Shape& result, ShapeStore& store, ShapeReply* reply) 
   reply->set_shape(store.Add(result));
   Memo& memo = store.Known();
   memo.NextBody();
+  // Nobody changes the shape from here on.
+  std::future<std::string> bytes = std::async(std::launch::async, BytesOf, std::cref(result));
   const Numbered numbered(result);
   const EdgeUses uses(numbered);
   DescribeTopology(numbered, uses, memo, reply->mutable_topology());
   DescribeMass(result, ExactBox(numbered, uses, memo), IsFreeform(reply->topology()), memo, reply->mutable_mass());
   DescribeProof(result, numbered, uses, memo, reply->mutable_proof());
-  std::ostringstream bytes;
-  BinTools::Write(result, bytes);
-  reply->set_brep(bytes.str());
+  reply->set_brep(bytes.get());
 }
 
 void Restore(const kernel::v1::Restore& in, ShapeStore& store, ShapeReply* out) {

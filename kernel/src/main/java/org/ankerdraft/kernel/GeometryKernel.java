@@ -710,10 +710,22 @@ public final class GeometryKernel implements AutoCloseable {
         a -> a.getCurvePoints().getEdgesList().stream().map(Wire::points).toList());
   }
 
-  /** Does the boundary cross itself? */
-  public Outcome<Boolean> crossesItself(Shape shape, Budget budget) {
+  /**
+   * Does the boundary cross itself? Curves along which two faces cross and that end nowhere are
+   * looked for by a mesh.
+   *
+   * @param deflectionMm of the mesh: a face that goes through another by less, and reaches it with
+   *     none of its edges, may be missed
+   */
+  public Outcome<Boolean> crossesItself(
+      Shape shape, double deflectionMm, double angleRad, Budget budget) {
     return ask(
-        r -> r.setSelfIntersection(SelfIntersection.newBuilder().setShape(handle(shape))),
+        r ->
+            r.setSelfIntersection(
+                SelfIntersection.newBuilder()
+                    .setShape(handle(shape))
+                    .setDeflection(deflectionMm)
+                    .setAngle(angleRad)),
         budget,
         a -> a.getSelfIntersection().getFound());
   }

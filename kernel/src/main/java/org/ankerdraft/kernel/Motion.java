@@ -21,4 +21,24 @@ public record Motion(Plane mirror, Axis axis, double angleRad, Vec3 shift) {
   public static Motion mirror(Plane about) {
     return new Motion(about, Axis.Z, 0, Vec3.ZERO);
   }
+
+  public boolean mirrors() {
+    return mirror != null;
+  }
+
+  /** Where a place comes to. */
+  public Vec3 of(Vec3 place) {
+    Vec3 mirrored =
+        mirrors() ? place.minus(mirror.normal().times(2 * mirror.signedDistance(place))) : place;
+    return axis.point()
+        .plus(mirrored.minus(axis.point()).rotated(axis.direction(), angleRad))
+        .plus(shift);
+  }
+
+  /** What becomes of a direction. */
+  public Vec3 ofDirection(Vec3 way) {
+    Vec3 mirrored =
+        mirrors() ? way.minus(mirror.normal().times(2 * way.dot(mirror.normal()))) : way;
+    return mirrored.rotated(axis.direction(), angleRad);
+  }
 }

@@ -26,21 +26,34 @@ public sealed interface ProfileCurve {
     };
   }
 
-  /** The same curve in another place. */
-  default ProfileCurve moved(Vec3 by) {
+  /**
+   * The same curve in another place.
+   *
+   * @param by a movement that mirrors nothing
+   */
+  default ProfileCurve moved(Motion by) {
     return switch (this) {
-      case Line l -> new Line(l.tag, l.start.plus(by), l.end.plus(by));
-      case Arc a -> new Arc(a.tag, a.start.plus(by), a.mid.plus(by), a.end.plus(by));
-      case Circle k -> new Circle(k.tag, k.centre.plus(by), k.normal, k.radius, k.seam);
+      case Line l -> new Line(l.tag, by.of(l.start), by.of(l.end));
+      case Arc a -> new Arc(a.tag, by.of(a.start), by.of(a.mid), by.of(a.end));
+      case Circle k ->
+          new Circle(
+              k.tag, by.of(k.centre), by.ofDirection(k.normal), k.radius, by.ofDirection(k.seam));
       case Ellipse e ->
-          new Ellipse(e.tag, e.centre.plus(by), e.normal, e.major, e.minor, e.from, e.sweep);
+          new Ellipse(
+              e.tag,
+              by.of(e.centre),
+              by.ofDirection(e.normal),
+              by.ofDirection(e.major),
+              e.minor,
+              e.from,
+              e.sweep);
       case Spline s ->
           new Spline(
               s.tag,
-              s.poles.stream().map(by::plus).toList(),
+              s.poles.stream().map(by::of).toList(),
               s.degree,
               s.closed,
-              s.sampled.stream().map(by::plus).toList());
+              s.sampled.stream().map(by::of).toList());
     };
   }
 

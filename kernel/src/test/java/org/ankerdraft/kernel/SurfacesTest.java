@@ -241,7 +241,7 @@ class SurfacesTest {
                 Solids.polygon(-4, -4, 4, -4, 4, 4, -4, 4).outer(), Solids.GROUND),
             new LoftSection.Contour(
                 Solids.polygon(-6, -6, 6, -6, 6, 6, -6, 6).outer().stream()
-                    .map(c -> c.moved(new Vec3(0, 0, 20)).withTag(c.tag() + 10))
+                    .map(c -> c.moved(Motion.shift(new Vec3(0, 0, 20))).withTag(c.tag() + 10))
                     .toList(),
                 new Plane(new Vec3(0, 0, 20), Vec3.Z)));
     Derived made = KERNEL.loft(sections, new LoftGoing(false, true, true), BUDGET).orThrow();

@@ -238,7 +238,11 @@ public final class CheckRunner {
       return Outcome.done(known);
     }
     Outcome<Boolean> outcome =
-        slowKernel.crossesItself(body.named().shape(), new Budget(CROSSING_BUDGET, cancel));
+        slowKernel.crossesItself(
+            body.named().shape(),
+            Surveyor.accuracy(body).deflectionMm(),
+            Surveyor.accuracy(body).angleRad(),
+            new Budget(CROSSING_BUDGET, cancel));
     if (outcome instanceof Outcome.Done<Boolean>(Boolean found)) {
       if (crossingByKey.size() >= MOST_ANSWERS) {
         crossingByKey.clear();

@@ -136,6 +136,16 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
     return kind.build(step, in);
   }
 
+  /** Whether it can be done again in another place. */
+  public boolean isPlaced() {
+    return kind.isPlaced();
+  }
+
+  /** The same under another id, without the user's own words. */
+  public KnownStep<S> withId(String id) {
+    return new KnownStep<>(kind, kind.withHead(step, Head.of(id)));
+  }
+
   /** Empty if it must see its body as the steps before it leave it. */
   public Optional<Sharing> sharing() {
     return kind.sharing(step);

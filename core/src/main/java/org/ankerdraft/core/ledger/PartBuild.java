@@ -14,6 +14,7 @@ import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Slot;
 import org.ankerdraft.core.kinds.KnownStep;
 import org.ankerdraft.core.kinds.StepKinds;
+import org.ankerdraft.core.operation.Again;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Difference;
@@ -205,15 +206,19 @@ final class PartBuild implements Runs.Building {
             known
                 .sharing()
                 .filter(s -> s.combination() != null)
-                .map(s ->
-                    new Tools.Source(
+                .<Tools.Source>map(s ->
+                    new Tools.Made(
                         s.combination(), s.body(), () -> known.tool(contextOf(known, ahead))))
-                .or(() ->
-                    ahead
-                        .change(id)
-                        .map(c ->
-                            new Difference(contextOf(known, ahead), id, c.before(), c.after())
-                                .asTool())));
+                .or(() -> ahead.change(id).map(c -> repeated(known, c, ahead))));
+  }
+
+  private Tools.Source repeated(KnownStep<?> known, Surroundings.Change c, Surroundings ahead) {
+    BuildContext context = contextOf(known, ahead);
+    return known.isPlaced()
+        ? new Tools.Done(
+            c.after().name(),
+            new Again(context, known.step().id(), (id, in) -> known.withId(id).build(in)))
+        : new Difference(context, known.step().id(), c.before(), c.after()).asTool();
   }
 
   /** The values that a step may read: those its key is made of. */

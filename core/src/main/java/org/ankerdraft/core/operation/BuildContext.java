@@ -24,6 +24,7 @@ import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.ResolvedSketch;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Motion;
 import org.ankerdraft.kernel.Outcome.KernelFailure;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.Topology;
@@ -65,6 +66,7 @@ public final class BuildContext {
   private final Inputs inputs;
   private final Budget.Cancel cancel;
   private Tool readyTool;
+  private Motion place;
 
   public BuildContext(
       GeometryKernel kernel, Tolerance tolerance, Part part, Inputs inputs, Budget.Cancel cancel) {
@@ -91,6 +93,42 @@ public final class BuildContext {
             part.tools()),
         inputs,
         cancel);
+  }
+
+  /**
+   * The same in another place: sketches, planes and axes are moved, bodies and the pull are not.
+   *
+   * @param by a movement that mirrors nothing
+   */
+  BuildContext movedBy(Motion by) {
+    BuildContext moved = new BuildContext(kernel, tolerance, part, inputs, cancel);
+    moved.place = by;
+    return moved;
+  }
+
+  /** The same with other bodies under the names that they have. */
+  BuildContext withBodies(Map<String, Body> others) {
+    BuildContext with =
+        new BuildContext(
+            kernel,
+            tolerance,
+            new Part(
+                values,
+                others,
+                part.sketches(),
+                part.files(),
+                part.pull(),
+                part.sheet(),
+                part.tools()),
+            inputs,
+            cancel);
+    with.place = place;
+    return with;
+  }
+
+  /** All bodies that its step may read, by name. */
+  Map<String, Body> bodies() {
+    return part.bodies();
   }
 
   /** The same with the step's tool, which has been made already; null if it has not. */
@@ -156,7 +194,7 @@ public final class BuildContext {
     if (sketch == null) {
       throw new StepFailed(what, "sketch " + id + " is not built");
     }
-    return sketch;
+    return place == null ? sketch : sketch.moved(place);
   }
 
   /** What an earlier step united with a body or took from it. */
@@ -292,16 +330,17 @@ public final class BuildContext {
   public Axis axis(String what, AxisRef ref, String ownSketch)
       throws StepFailed, ExpressionException, Choosing.Adrift {
     if (ref.face() != null) {
-      return axisOfFace(what, ref);
+      return placed(axisOfFace(what, ref));
     }
     if (ref.line() == null) {
-      return new Axis(
-          Vec3.ZERO,
-          switch (ref.base()) {
-            case X -> Vec3.X;
-            case Y -> Vec3.Y;
-            case Z -> Vec3.Z;
-          });
+      return placed(
+          new Axis(
+              Vec3.ZERO,
+              switch (ref.base()) {
+                case X -> Vec3.X;
+                case Y -> Vec3.Y;
+                case Z -> Vec3.Z;
+              }));
     }
     String id = ref.sketch() == null ? ownSketch : ref.sketch();
     if (id == null) {
@@ -315,6 +354,12 @@ public final class BuildContext {
     }
     throw new StepFailed(
         what, "sketch " + id + " has no line named " + ref.line() + " to serve as an axis");
+  }
+
+  private Axis placed(Axis axis) {
+    return place == null
+        ? axis
+        : new Axis(place.of(axis.point()), place.ofDirection(axis.direction()));
   }
 
   private Axis axisOfFace(String what, AxisRef ref)
@@ -341,8 +386,12 @@ public final class BuildContext {
     Frame frame =
         ref.of() != null
             ? sketch(what, ref.of()).frame()
-            : ref.face() != null ? onFace(what, ref) : Frame.base(ref.base());
+            : placed(ref.face() != null ? onFace(what, ref) : Frame.base(ref.base()));
     return ref.offset() == null ? frame : frame.offset(values.lengthMm(ref.offset()));
+  }
+
+  private Frame placed(Frame frame) {
+    return place == null ? frame : frame.moved(place);
   }
 
   private Frame onFace(String what, PlaneRef ref)

@@ -11,17 +11,16 @@ import org.ankerdraft.kernel.Outcome;
 
 /**
  * What a step that has no tool of its own added to a body, or took from it: the one body without
- * the other. So what follows the body that it stands on (a boss, a rib, an extrusion up to a face)
- * can be repeated as it is.
+ * the other. So a lip or a chamfer can be repeated as it is.
  */
 public record Difference(BuildContext context, String stepId, Body before, Body after) {
   private static final String WHAT = "pattern";
 
   /** It is made when it is asked for. */
-  public Tools.Source asTool() {
+  public Tools.Made asTool() {
     Combination use =
         after.volumeMm3() > before.volumeMm3() ? Combination.UNITE : Combination.SUBTRACT;
-    return new Tools.Source(use, after.name(), () -> new Tool(made(use), "what the step changed"));
+    return new Tools.Made(use, after.name(), () -> new Tool(made(use), "what the step changed"));
   }
 
   private NamedShape made(Combination use) throws StepFailed, Ladder.Stopped {

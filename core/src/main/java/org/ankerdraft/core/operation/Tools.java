@@ -19,14 +19,19 @@ public interface Tools {
     Tool made() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped;
   }
 
-  /**
-   * A tool and what is done with it.
-   *
-   * @param body with which; null for the only one
-   */
-  record Source(Combination use, String body, Making making) {
+  /** How a step is repeated. */
+  sealed interface Source {
+    /** The body that it changes; null for the only one. */
+    String body();
+  }
+
+  /** By a tool and what is done with it: the same in every place. */
+  record Made(Combination use, String body, Making making) implements Source {
     public Tool made() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
       return making.made();
     }
   }
+
+  /** By being done again: it follows what it comes to stand on. */
+  record Done(String body, Again again) implements Source {}
 }

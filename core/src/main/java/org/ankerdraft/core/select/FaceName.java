@@ -113,6 +113,24 @@ public record FaceName(String step, String role, String part, List<FaceName> fro
     return from(stepId, COPY + copy, original);
   }
 
+  /**
+   * The name after a step was done again under another id, as a copy of another step: what it bore
+   * is a copy of what that one bears.
+   *
+   * @param again the id under which it was done again
+   * @param original the step that was done again
+   */
+  public FaceName asCopy(String again, String original, String stepId, String copy) {
+    return step.equals(again)
+        ? ofCopy(stepId, copy, renamed(again, original))
+        : new FaceName(
+            step,
+            role,
+            part,
+            from.stream().map(f -> f.asCopy(again, original, stepId, copy)).toList(),
+            ordinal);
+  }
+
   /** The id of the copy whose own face this is; empty for faces of nothing that was repeated. */
   Optional<String> copy() {
     return role.startsWith(COPY) ? Optional.of(role.substring(COPY.length())) : Optional.empty();

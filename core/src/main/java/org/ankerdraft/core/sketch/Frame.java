@@ -1,5 +1,6 @@
 package org.ankerdraft.core.sketch;
 
+import org.ankerdraft.kernel.Motion;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
@@ -23,6 +24,15 @@ public record Frame(Vec3 origin, Vec3 x, Vec3 y) {
 
   public Vec3 at(double u, double v) {
     return origin.plus(x.times(u)).plus(y.times(v));
+  }
+
+  /**
+   * The frame in another place.
+   *
+   * @param by a movement that mirrors nothing
+   */
+  public Frame moved(Motion by) {
+    return new Frame(by.of(origin), by.ofDirection(x), by.ofDirection(y));
   }
 
   public Frame offset(double distance) {

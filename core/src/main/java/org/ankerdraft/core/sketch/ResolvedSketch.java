@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.sketch.constraint.Constrained.Held;
+import org.ankerdraft.kernel.Motion;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.ProfileCurve.Region;
 import org.ankerdraft.vectors.Xy;
@@ -57,6 +58,37 @@ public record ResolvedSketch(
     return new ResolvedSketch(
         frame, curves, areas, names, null, chains, drawn, points, held, branchAt, projected,
         wholes);
+  }
+
+  /**
+   * The same in another place.
+   *
+   * @param by a movement that mirrors nothing
+   */
+  public ResolvedSketch moved(Motion by) {
+    return new ResolvedSketch(
+        frame.moved(by),
+        moved(curves, by),
+        regions.stream()
+            .map(r ->
+                new Region(
+                    moved(r.outer(), by),
+                    r.inner().stream().map(hole -> moved(hole, by)).toList(),
+                    r.isOpen()))
+            .toList(),
+        nameByTag,
+        openAt,
+        chains.stream().map(chain -> moved(chain, by)).toList(),
+        drawn,
+        points,
+        held,
+        branchAt,
+        projected,
+        wholes);
+  }
+
+  private static List<ProfileCurve> moved(List<ProfileCurve> some, Motion by) {
+    return some.stream().map(c -> c.moved(by)).toList();
   }
 
   /** With its chains that do not close instead of areas: they raise surfaces. */

@@ -120,6 +120,14 @@ public abstract class StepKind<S extends Step> {
   }
 
   /**
+   * Whether the places of a step's sketches, planes and axes are all that says where it stands: it
+   * can be done again in another place then.
+   */
+  public boolean isPlaced() {
+    return false;
+  }
+
+  /**
    * The solid that a step with a shared operation unites with its body or takes from it.
    *
    * @param in gives, in the place of the body, the one from which the run starts

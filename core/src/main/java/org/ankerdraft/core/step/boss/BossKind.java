@@ -119,6 +119,11 @@ public final class BossKind extends StepKind<Boss> {
   }
 
   @Override
+  public boolean isPlaced() {
+    return true;
+  }
+
+  @Override
   public StepBuild build(Boss step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return new BossBuilder(in, step).build();

@@ -216,6 +216,11 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   }
 
   @Override
+  public boolean isPlaced() {
+    return true;
+  }
+
+  @Override
   public StepBuild build(Extrude step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return new ExtrudeBuilder(in, step).build();

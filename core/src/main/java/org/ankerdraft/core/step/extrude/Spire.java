@@ -18,6 +18,7 @@ import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.LoftGoing;
 import org.ankerdraft.kernel.GeometryKernel.LoftSection;
+import org.ankerdraft.kernel.Motion;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.kernel.ProfileCurve.Region;
@@ -68,7 +69,7 @@ record Spire(BuildContext context, String what, String stepId, ResolvedSketch sk
   }
 
   private NamedShape cone(List<ProfileCurve> contour, Vec3 tip) throws StepFailed, Ladder.Stopped {
-    List<ProfileCurve> moved = contour.stream().map(c -> c.moved(from)).toList();
+    List<ProfileCurve> moved = contour.stream().map(c -> c.moved(Motion.shift(from))).toList();
     Plane plane = new Plane(sketch.frame().origin().plus(from), sketch.frame().normal());
     Outcome<Derived> made =
         context.kernel.loft(

@@ -246,6 +246,11 @@ public final class HoleKind extends StepKind<Hole> {
   }
 
   @Override
+  public boolean isPlaced() {
+    return true;
+  }
+
+  @Override
   public StepBuild build(Hole step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return new HoleBuilder(in, step).build();

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import org.ankerdraft.core.expression.ExpressionException;
+import org.ankerdraft.core.geometry.MeshAccuracy;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Ladder;
@@ -328,7 +329,10 @@ final class LoftBuilder {
     if (unsound.isPresent()) {
       return unsound;
     }
-    Outcome<Boolean> crosses = context.kernel.crossesItself(solid.shape(), context.budget());
+    MeshAccuracy accuracy = MeshAccuracy.forSize(solid.shape().mass().diagonalMm());
+    Outcome<Boolean> crosses =
+        context.kernel.crossesItself(
+            solid.shape(), accuracy.deflectionMm(), accuracy.angleRad(), context.budget());
     if (crosses instanceof Outcome.Failed<Boolean>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), solid));
     }

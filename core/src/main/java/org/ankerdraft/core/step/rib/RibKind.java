@@ -74,6 +74,11 @@ public final class RibKind extends StepKind<Rib> {
   }
 
   @Override
+  public boolean isPlaced() {
+    return true;
+  }
+
+  @Override
   public StepBuild build(Rib step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return new RibBuilder(in, step).build();

@@ -184,6 +184,11 @@ public final class ScrewBossKind extends StepKind<ScrewBoss> {
   }
 
   @Override
+  public boolean isPlaced() {
+    return true;
+  }
+
+  @Override
   public StepBuild build(ScrewBoss step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return new ScrewBossBuilder(in, step).build();

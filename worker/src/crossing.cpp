@@ -1,0 +1,204 @@
+// Whether the boundary of a body crosses itself. Where two of its faces cross, the curve along which they do either ends,
+// and then at an edge of one that meets the other: edges are held against all faces exactly. Or it closes within both
+// faces: then their triangles cross, and faces are held against each other exactly only where these do.
+#include "crossing.h"
+
+#include <algorithm>
+#include <numeric>
+#include <set>
+
+#include <BOPAlgo_CheckerSI.hxx>
+#include <BOPDS_DS.hxx>
+#include <BOPDS_MapOfPair.hxx>
+#include <BRep_Builder.hxx>
+#include <BRep_Tool.hxx>
+#include <TopExp_Explorer.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Compound.hxx>
+
+#include "shapes.h"
+#include "triangles.h"
+
+namespace ankerdraft {
+
+using namespace kernel::v1;
+
+namespace {
+
+constexpr int kFewest = 8;  // triangles in a leaf
+
+// Triangles by their boxes: each half of a range about the middle of its longest side, and so on.
+class Boxes {
+ public:
+  explicit Boxes(const Net& net) : net_(net), order_(net.Triangles().size() / 3) {
+    for (size_t t = 0; t < order_.size(); ++t) extents_.push_back(Extent({Corner(t, 0), Corner(t, 1), Corner(t, 2)}));
+    std::iota(order_.begin(), order_.end(), 0);
+    if (!order_.empty()) Split(0, order_.size());
+  }
+
+  /// Calls with each two triangles whose boxes meet, once.
+  template <class Seen>
+  void ForMeeting(const Seen& seen) const {
+    if (!nodes_.empty()) Within(0, seen);
+  }
+
+ private:
+  struct Node {
+    Extent extent;
+    size_t from, to;    // of the order
+    int left, right;    // nodes; none for a leaf
+  };
+
+  gp_XYZ Corner(size_t t, int k) const {
+    const Float3& p = net_.Positions()[net_.Triangles()[3 * t + k]];
+    return gp_XYZ(p[0], p[1], p[2]);
+  }
+
+  int Split(size_t from, size_t to) {
+    Extent whole = extents_[order_[from]];
+    for (size_t i = from; i < to; ++i) whole.Add(extents_[order_[i]]);
+    const int own = static_cast<int>(nodes_.size());
+    nodes_.push_back({whole, from, to, -1, -1});
+    if (to - from <= kFewest) return own;
+    const int axis = whole.LongestSide();
+    const size_t middle = (from + to) / 2;
+    std::nth_element(order_.begin() + from, order_.begin() + middle, order_.begin() + to,
+                     [&](size_t a, size_t b) { return extents_[a].Middle(axis) < extents_[b].Middle(axis); });
+    const int left = Split(from, middle), right = Split(middle, to);
+    nodes_[own].left = left;
+    nodes_[own].right = right;
+    return own;
+  }
+
+  template <class Seen>
+  void Within(int node, const Seen& seen) const {
+    const Node& n = nodes_[node];
+    if (n.left < 0) {
+      for (size_t i = n.from; i < n.to; ++i)
+        for (size_t j = i + 1; j < n.to; ++j) See(order_[i], order_[j], seen);
+      return;
+    }
+    Within(n.left, seen);
+    Within(n.right, seen);
+    Between(n.left, n.right, seen);
+  }
+
+  template <class Seen>
+  void Between(int one, int other, const Seen& seen) const {
+    const Node &a = nodes_[one], &b = nodes_[other];
+    if (a.extent.IsApart(b.extent)) return;
+    if (a.left < 0 && b.left < 0) {
+      for (size_t i = a.from; i < a.to; ++i)
+        for (size_t j = b.from; j < b.to; ++j) See(order_[i], order_[j], seen);
+    } else if (b.left < 0 || (a.left >= 0 && a.to - a.from >= b.to - b.from)) {
+      Between(a.left, other, seen);
+      Between(a.right, other, seen);
+    } else {
+      Between(one, b.left, seen);
+      Between(one, b.right, seen);
+    }
+  }
+
+  template <class Seen>
+  void See(size_t one, size_t other, const Seen& seen) const {
+    if (!extents_[one].IsApart(extents_[other])) seen(one, other);
+  }
+
+  const Net& net_;
+  std::vector<size_t> order_;
+  std::vector<Extent> extents_;
+  std::vector<Node> nodes_;
+};
+
+struct Triangle {
+  Float3 corners[3];
+
+  Triangle(const Net& net, size_t t) {
+    for (int k = 0; k < 3; ++k) corners[k] = net.Positions()[net.Triangles()[3 * t + k]];
+  }
+
+  bool Has(const Float3& p) const { return corners[0] == p || corners[1] == p || corners[2] == p; }
+
+  gp_XYZ At(int k) const { return gp_XYZ(corners[k][0], corners[k][1], corners[k][2]); }
+};
+
+// Whether an edge of one that ends at no corner of the other goes through it.
+bool Pierces(const Triangle& one, const Triangle& other) {
+  for (int k = 0; k < 3; ++k) {
+    const int l = (k + 1) % 3;
+    gp_XYZ at;
+    if (!other.Has(one.corners[k]) && !other.Has(one.corners[l]) &&
+        GoesThrough(one.At(k), one.At(l), other.At(0), other.At(1), other.At(2), at))
+      return true;
+  }
+  return false;
+}
+
+// Whether the library finds two of the shape's parts, up to some kind of pairs, that meet without sharing what they do.
+bool Interferes(const TopoDS_Shape& shape, int level, gp_Pnt& place) {
+  BOPAlgo_CheckerSI checker;
+  TopTools_ListOfShape arguments;
+  arguments.Append(shape);
+  checker.SetArguments(arguments);
+  checker.SetNonDestructive(true);
+  checker.SetRunParallel(false);
+  checker.SetLevelOfCheck(level);
+  checker.Perform();
+  const BOPDS_DS& found = checker.DS();
+  for (BOPDS_MapOfPair::Iterator it(found.Interferences()); it.More(); it.Next()) {
+    int one, other;
+    it.Value().Indices(one, other);
+    if (found.IsNewShape(one) || found.IsNewShape(other)) continue;
+    for (TopExp_Explorer v(found.Shape(one), TopAbs_VERTEX); v.More(); v.Next())
+      place = BRep_Tool::Pnt(TopoDS::Vertex(v.Current()));
+    return true;
+  }
+  return false;
+}
+
+bool FacesInterfere(const Numbered& numbered, const std::vector<std::pair<int, int>>& pairs, gp_Pnt& place) {
+  constexpr int kFacesToo = 5;
+  for (const auto& pair : pairs) {
+    TopoDS_Compound two;
+    BRep_Builder builder;
+    builder.MakeCompound(two);
+    builder.Add(two, numbered.Face(pair.first));
+    builder.Add(two, numbered.Face(pair.second));
+    if (Interferes(two, kFacesToo, place)) return true;
+  }
+  return false;
+}
+
+}  // namespace
+
+std::vector<std::pair<int, int>> CrossingFaces(const Net& net) {
+  std::vector<int> face_of;
+  for (size_t f = 1; f < net.FirstTriangle().size(); ++f) face_of.resize(net.FirstTriangle()[f], static_cast<int>(f));
+  std::set<std::pair<int, int>> found;
+  Boxes(net).ForMeeting([&](size_t one, size_t other) {
+    const std::pair<int, int> faces = std::minmax(face_of[one], face_of[other]);
+    if (faces.first == faces.second || found.count(faces) > 0) return;
+    const Triangle a(net, one), b(net, other);
+    if (Pierces(a, b) || Pierces(b, a)) found.insert(faces);
+  });
+  return {found.begin(), found.end()};
+}
+
+void FindSelfIntersection(const SelfIntersection& in, ShapeStore& store, SelfIntersectionReply* out) {
+  constexpr int kEdgesInFaces = 4;
+  const TopoDS_Shape shape = store.Get(in.shape());
+  gp_Pnt place;
+  bool found = Interferes(shape, kEdgesInFaces, place);
+  if (!found) {
+    std::vector<std::pair<int, int>> pairs;
+    LookAtMesh(shape, {in.deflection(), in.angle()}, store.Known(), [&](const Numbered&, const Net& net) {
+      pairs = CrossingFaces(net);
+      return true;
+    });
+    found = FacesInterfere(Numbered(shape), pairs, place);
+  }
+  out->set_found(found);
+  if (found) Put(place.XYZ(), out->mutable_place());
+}
+
+}  // namespace ankerdraft
