@@ -67,6 +67,25 @@ class DatumsTest extends InWindow {
     assertThat(heightOf(sketch.id())).isCloseTo(1, within(1e-9));
   }
 
+  /** To stand "of a datum or sketch" means the one before, not one that nobody has made. */
+  @Test
+  void aPlaneOfADatumIsTheOneThatIsThere() throws Exception {
+    settle();
+    robot.interact(() -> {
+      window.session().edit(window.session().document().withoutStep("block"));
+      window.session().select("s");
+    });
+    settle();
+    keys(KeyCode.S, KeyCode.S);
+    settle();
+    robot.interact(() ->
+        robot
+            .lookup("#field-plane-which")
+            .<String>queryComboBox()
+            .setValue("of a datum or sketch"));
+    until(() -> "s".equals(((Sketch) window.session().document().steps().getLast()).plane().of()));
+  }
+
   /** A datum is seen whatever is selected, beside the part, under its name. */
   @Test
   void aDatumStaysInSight() throws Exception {

@@ -31,6 +31,7 @@ import org.ankerdraft.kernel.GeometryKernel;
 public final class ScaleBench {
   private static final int[] COUNTS = {10, 40, 100, 200};
   private static final int TURNS = 3;
+  private static final int EDITS = 8;
   private static final int TUBS = 30;
   private static final int TURNS_OF_CHECKS = 6;
   private static final long SEED = 7;
@@ -105,8 +106,9 @@ public final class ScaleBench {
       for (int i = 0; i < TURNS; i++) {
         PartBuilder builder = new PartBuilder(kernel, Tolerance.MODEL);
         all = Math.min(all, built(builder, bosses(30)));
-        built(builder, withLastHigher(30, 8.5 + i));
-        last = Math.min(last, built(builder, withLastHigher(30, 8.25 + i)));
+        for (int edit = 0; edit < EDITS; edit++) {
+          last = Math.min(last, built(builder, withLastHigher(30, 8.25 + i + 0.05 * edit)));
+        }
       }
       Bench.ratio(
           "edit of the last of 60 steps / rebuild of all",

@@ -88,7 +88,8 @@ final class UnfoldVerb implements Callable<Integer> {
       Body body = body(state);
       FlatPattern flat = unfolded(workshop, state, body);
       if (out != null) {
-        PartFile.writeAtomically(out, FlatExport.bytes(flat, title(state, body), out.toString()));
+        PartFile.writeAtomically(
+            out, FlatExport.bytes(flat, title(state, body), out.toString(), state.part().unit()));
       }
       BendOrder.Plan plan = order ? plan(flat, state) : null;
       print(flat, plan);

@@ -53,7 +53,8 @@ public final class StepCard extends VBox {
             fields,
             "field-",
             this::slots,
-            changed -> session.edit(session.document().withStep(changed)),
+            changed ->
+                session.edit(session.document().withStep(Fill.planes(changed, session.document()))),
             changed -> session.preview(session.document().withStep(changed)));
     getStyleClass().add("card");
     title.getStyleClass().add("card-title");

@@ -1,7 +1,6 @@
 package org.ankerdraft.app.flat;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.function.IntConsumer;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
@@ -16,8 +15,8 @@ import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
 import org.ankerdraft.core.check.Finding;
 import org.ankerdraft.core.check.Severity;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Contour;
-import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatPattern;
@@ -45,6 +44,8 @@ public final class FlatCanvas extends Region {
   private double lastY;
   private IntConsumer onHover = z -> {};
   private IntConsumer onPick = z -> {};
+
+  private LengthUnit unit = LengthUnit.MM;
 
   public FlatCanvas() {
     getChildren().add(canvas);
@@ -89,7 +90,8 @@ public final class FlatCanvas extends Region {
   }
 
   /** Shows a flat pattern, null for none, with the findings on it. */
-  public void show(FlatPattern changed, List<Finding> onIt) {
+  public void show(FlatPattern changed, List<Finding> onIt, LengthUnit shownIn) {
+    unit = shownIn;
     boolean first = flat == null;
     flat = changed;
     findings = List.copyOf(onIt);
@@ -254,7 +256,7 @@ public final class FlatCanvas extends Region {
     double upright = turn > 90 ? turn - 180 : turn <= -90 ? turn + 180 : turn;
     g.setFont(Font.font("Lato", FontWeight.SEMI_BOLD, FontPosture.ITALIC, 12));
     double length = b.lengthMm() * scale;
-    String text = length > 110 ? b.inWords() : Integer.toString(b.number());
+    String text = length > 110 ? b.inWords(unit) : Integer.toString(b.number());
     g.save();
     g.translate(x(at), y(at));
     g.rotate(upright);
@@ -287,11 +289,11 @@ public final class FlatCanvas extends Region {
       g.strokeLine(left - 4, end, left + 4, end);
     }
     g.setFont(Font.font("Lato", 12));
-    haloed(g, String.format(Locale.ROOT, "%.2f", flat.widthMm()), (x(a) + x(b)) / 2, low + 4);
+    haloed(g, unit.tidy(flat.widthMm(), 2), (x(a) + x(b)) / 2, low + 4);
     g.save();
     g.translate(left, (y(a) + y(b)) / 2);
     g.rotate(-90);
-    haloed(g, Numbers.tidy(flat.heightMm(), 2), 0, 4);
+    haloed(g, unit.tidy(flat.heightMm(), 2), 0, 4);
     g.restore();
   }
 

@@ -217,7 +217,7 @@ public final class FlatPane extends BorderPane {
     fold.setDisable(!flat);
     order.setDisable(!flat || shown.flat().bends().isEmpty());
     play.setDisable(!flat);
-    canvas.show(flat ? shown.flat() : null, findings);
+    canvas.show(flat ? shown.flat() : null, findings, session.unit());
     title.setText(flat ? session.unit().said(words(shown.flat())) : "Flat pattern");
     fillTable();
     showFoldText();
@@ -338,7 +338,7 @@ public final class FlatPane extends BorderPane {
               case ROLL -> "Roll, or bump along its lines: bend ";
               case PRESS_SHUT -> "Press shut, second station: bend ";
             }
-            + b.inWords().replaceFirst("^\\d+", stroke.inWords() + ":")
+            + b.inWords(session.unit()).replaceFirst("^\\d+", stroke.inWords() + ":")
             + ", "
             + (stroke.collision() == null ? "free" : stroke.collision())
             + ".");

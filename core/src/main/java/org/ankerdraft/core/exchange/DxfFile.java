@@ -3,6 +3,7 @@ package org.ankerdraft.core.exchange;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.core.sheet.FlatBend;
@@ -150,7 +151,7 @@ public final class DxfFile {
       put(8, Layer.MARKS.name());
       point(b.lines().getFirst().from(), 10);
       put(40, number(TEXT_MM));
-      put(1, b.inWords().replace("°", "%%d"));
+      put(1, b.inWords(LengthUnit.MM).replace("°", "%%d"));
       put(50, number(Math.toDegrees(Math.atan2(b.along().y(), b.along().x()))));
     }
   }

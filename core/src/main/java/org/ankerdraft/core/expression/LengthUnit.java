@@ -56,6 +56,11 @@ public enum LengthUnit {
     return String.format(Locale.ROOT, "%." + (decimals + moreDecimals) + "f", lengthMm / mm);
   }
 
+  /** A length as a number, without zeros at its end. */
+  public String tidy(double lengthMm, int decimals) {
+    return Numbers.tidy(lengthMm / mm, decimals + moreDecimals);
+  }
+
   /** A length with its unit. */
   public String text(double lengthMm, int decimals) {
     return number(lengthMm, decimals) + " " + symbol;

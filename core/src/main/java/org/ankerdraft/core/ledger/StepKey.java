@@ -12,6 +12,7 @@ import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.Inputs.Input;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.sheet.SheetProcess;
+import org.ankerdraft.core.step.Step;
 
 /**
  * The key of a step's result: a hash of the step, of the values of the parameters it uses, and of
@@ -20,7 +21,12 @@ import org.ankerdraft.core.sheet.SheetProcess;
  */
 final class StepKey {
   private final byte[] salt;
+  private static final int MOST_TEXTS = 4096;
+
   private final IdentityHashMap<byte[], byte[]> hashOfFile = new IdentityHashMap<>();
+
+  /** Steps as they are written: most are the same object from one build to the next. */
+  private final IdentityHashMap<Step, byte[]> texts = new IdentityHashMap<>();
 
   /**
    * @param versions of everything that decides what the same step comes to: program, library,
@@ -42,7 +48,7 @@ final class StepKey {
 
   private void feedStep(
       MessageDigest digest, KnownStep<?> known, Evaluator values, Surroundings around) {
-    feed(digest, PartJson.write(known.withoutWords()));
+    feed(digest, textOf(known));
     feedParameters(digest, values, known.expressions());
     known.inputs().stream().forEach(input -> feed(digest, values, around, input));
   }
@@ -101,8 +107,20 @@ final class StepKey {
     around.bodies().keySet().forEach(name -> feed(digest, name));
   }
 
+  private byte[] textOf(KnownStep<?> known) {
+    if (texts.size() > MOST_TEXTS) {
+      texts.clear();
+    }
+    return texts.computeIfAbsent(
+        known.step(),
+        step -> PartJson.write(known.withoutWords()).getBytes(StandardCharsets.UTF_8));
+  }
+
   private static void feed(MessageDigest digest, String text) {
-    byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+    feed(digest, text.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static void feed(MessageDigest digest, byte[] bytes) {
     digest.update((byte) (bytes.length >>> 24));
     digest.update((byte) (bytes.length >>> 16));
     digest.update((byte) (bytes.length >>> 8));

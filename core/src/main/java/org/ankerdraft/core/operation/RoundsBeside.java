@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
+import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -23,18 +24,29 @@ import org.ankerdraft.kernel.Topology;
  * Rounds tangent to some faces, and those that meet them: which faces they are, what they join, and
  * with which radius.
  *
- * @param corners names of the faces where rounds meet
+ * @param corners the faces where rounds meet
  */
-public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName> corners) {
+public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> corners) {
 
   private static final String CORNER = "corner";
 
-  /** Two faces (by name) joined by a round of a radius. */
-  public record Joint(FaceName a, FaceName b, double radius, FaceName roundName) {
+  /**
+   * Two faces (by name) joined by a round of a radius.
+   *
+   * @param layer rounds of a layer go on together, after those of the layers before
+   */
+  public record Joint(FaceName a, FaceName b, double radius, FaceName roundName, int layer) {
     boolean isOn(EdgeName edge) {
       return edge.plain().equals(EdgeName.between(a.bare(), b.bare()));
     }
   }
+
+  /**
+   * A face where rounds meet.
+   *
+   * @param around the faces that these rounds join
+   */
+  public record Corner(FaceName name, Set<FaceName> around) {}
 
   /**
    * Takes the rounds beside faces away, changes what is left, and puts the rounds back with their
@@ -42,32 +54,32 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName
    *
    * @param change of the body without the rounds; it is told which faces of the input they were
    */
-  public static Outcome<NamedShape> off(
+  public Outcome<NamedShape> off(
       BuildContext context,
       NamedShape input,
-      Set<Integer> faces,
       Naming.Births births,
       BiFunction<NamedShape, Set<Integer>, Outcome<NamedShape>> change) {
-    RoundsBeside rounds = of(input, faces);
-    if (rounds.faces.isEmpty()) {
+    if (faces.isEmpty()) {
       return Outcome.failed(Outcome.Cause.REFUSED, "no rounds stand beside the faces");
     }
     return context
         .kernel
-        .defeature(input.shape(), List.copyOf(rounds.faces), context.shortBudget())
+        .defeature(input.shape(), List.copyOf(faces), context.shortBudget())
         .map(d -> Naming.name(d, List.of(input), births))
-        .then(bare -> change.apply(bare, rounds.faces))
-        .then(changed -> rounds.putBack(context.kernel, changed, context.shortBudget()));
+        .then(bare -> change.apply(bare, faces))
+        .then(changed -> putBack(context.kernel, changed, context.shortBudget()));
   }
 
+  /** Those beside some faces that a step has put on. */
   public static RoundsBeside of(NamedShape input, Set<Integer> tilted) {
     Topology t = input.topology();
     Set<Integer> rounds = connected(input, tilted);
     List<Joint> joints = new ArrayList<>();
-    List<FaceName> corners = new ArrayList<>();
+    List<Corner> corners = new ArrayList<>();
     for (int round : rounds) {
-      if (input.faceName(round).role().equals(CORNER)) {
-        corners.add(input.faceName(round));
+      FaceName name = input.faceName(round);
+      if (name.role().equals(CORNER)) {
+        corners.add(new Corner(name, Set.copyOf(name.from())));
         continue;
       }
       List<Integer> sides = new ArrayList<>();
@@ -84,10 +96,16 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName
                 input.faceName(sides.get(0)),
                 input.faceName(sides.get(1)),
                 radius(t.face(round)),
-                input.faceName(round)));
+                name,
+                0));
       }
     }
     return new RoundsBeside(rounds, joints, corners);
+  }
+
+  /** Those beside some faces, whoever made them: by their shape. */
+  public static RoundsBeside byShape(NamedShape input, Set<Integer> faces, Tolerance tolerance) {
+    return new ShapedRounds(input, tolerance).beside(faces);
   }
 
   /**
@@ -135,6 +153,18 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName
     return Optional.empty();
   }
 
+  /** A round that no longer runs smoothly into one of the faces that it joins, in words. */
+  public Optional<String> loosened(NamedShape after) {
+    for (Joint j : joints) {
+      for (FaceName side : List.of(j.a, j.b)) {
+        if (isSharpBetween(after, side.bare(), j.roundName.bare())) {
+          return Optional.of("round " + j.roundName + " would no longer be tangent to " + side);
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
   private static boolean isSharpBetween(NamedShape shape, FaceName a, FaceName b) {
     return shape.topology().edges().stream()
         .filter(e -> e.isSharp() && e.faces().size() == 2)
@@ -154,9 +184,25 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName
     return f.kind() == Topology.SurfaceKind.TORUS ? f.second() : f.radius();
   }
 
-  Outcome<NamedShape> putBack(GeometryKernel kernel, NamedShape bare, Budget budget) {
+  private Outcome<NamedShape> putBack(GeometryKernel kernel, NamedShape bare, Budget budget) {
+    Outcome<NamedShape> now = Outcome.done(bare);
+    int layers = joints.stream().mapToInt(Joint::layer).max().orElse(0);
+    for (int layer = 0; layer <= layers; layer++) {
+      List<Joint> together = inLayer(layer);
+      now = now.then(shape -> withRounds(kernel, shape, together, budget));
+    }
+    return now;
+  }
+
+  private List<Joint> inLayer(int layer) {
+    return joints.stream().filter(j -> j.layer == layer).toList();
+  }
+
+  private Outcome<NamedShape> withRounds(
+      GeometryKernel kernel, NamedShape bare, List<Joint> together, Budget budget) {
     Map<Integer, Double> radii = new LinkedHashMap<>();
-    for (Joint j : joints) {
+    for (Joint j : together) {
+      boolean isThere = false;
       for (int i = 1; i <= bare.topology().edges().size(); i++) {
         Topology.Edge e = bare.topology().edge(i);
         if (e.isSharp() && e.faces().size() == 2) {
@@ -164,13 +210,14 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName
               Set.of(bare.faceName(e.faces().get(0)), bare.faceName(e.faces().get(1)));
           if (names.contains(j.a) && names.contains(j.b)) {
             radii.put(i, j.radius);
+            isThere = true;
           }
         }
       }
-    }
-    if (radii.size() < joints.size()) {
-      return Outcome.failed(
-          Outcome.Cause.REFUSED, "an edge that was rounded is gone after tilting");
+      if (!isThere) {
+        return Outcome.failed(
+            Outcome.Cause.REFUSED, "the edge of round " + j.roundName + " would be gone");
+      }
     }
     return kernel.blend(bare.shape(), BlendType.ROUND, radii, budget).map(d -> renamed(d, bare));
   }
@@ -195,8 +242,9 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<FaceName
           public FaceName fromVertex(List<FaceName> facesAround) {
             Set<FaceName> around = Set.copyOf(facesAround);
             return corners.stream()
-                .filter(c -> Set.copyOf(c.from()).equals(around))
+                .filter(c -> c.around.equals(around))
                 .findFirst()
+                .map(Corner::name)
                 .orElseGet(() -> plain.fromVertex(facesAround));
           }
 

@@ -168,7 +168,13 @@ public final class Tilt {
 
   /** Takes the rounds beside the faces away, tilts, and puts the rounds back with their radii. */
   public Outcome<NamedShape> withRoundsOff() {
-    return RoundsBeside.off(context, input, angles.keySet(), births(), this::tilted);
+    return RoundsBeside.of(input, angles.keySet()).off(context, input, births(), this::tilted);
+  }
+
+  /** The same with rounds that are known by their shape only. */
+  public Outcome<NamedShape> withRoundsByShapeOff() {
+    return RoundsBeside.byShape(input, angles.keySet(), context.tolerance)
+        .off(context, input, births(), this::tilted);
   }
 
   /** The same tilts on a body from which something was taken off, some of the faces perhaps. */
@@ -226,7 +232,10 @@ public final class Tilt {
         return Optional.of("face " + name + " would appear, which was not there");
       }
     }
-    Optional<String> loose = RoundsBeside.loosened(input, result, angles.keySet());
+    Optional<String> loose =
+        RoundsBeside.loosened(input, result, angles.keySet())
+            .or(() ->
+                RoundsBeside.byShape(input, angles.keySet(), context.tolerance).loosened(result));
     if (loose.isPresent()) {
       return loose;
     }

@@ -1,6 +1,7 @@
 package org.ankerdraft.core.sheet;
 
 import java.util.List;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.vectors.Xy;
 
@@ -139,12 +140,12 @@ public record FlatBend(
   }
 
   /** Such as "2 up 90° R1.5". */
-  public String inWords() {
+  public String inWords(LengthUnit unit) {
     return number
         + (isUp ? "  up " : "  down ")
         + Numbers.tidy(Math.toDegrees(angleRad), 2)
         + "° R"
-        + Numbers.tidy(radiusMm, 3)
+        + unit.tidy(radiusMm, 3)
         + (fan == null ? "" : " conical");
   }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.TreeSet;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Contour;
 import org.ankerdraft.core.geometry.Numbers;
 import org.ankerdraft.core.geometry.PlaneCurve;
@@ -80,21 +81,27 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
     texts = List.copyOf(texts);
   }
 
-  /** The drawing of a flat pattern, with a title under it. */
-  public static FlatDrawing of(FlatPattern flat, String title) {
-    return new Draughtsman(flat).draw(title);
+  /**
+   * The drawing of a flat pattern, with a title under it.
+   *
+   * @param unit in which its dimensions are written
+   */
+  public static FlatDrawing of(FlatPattern flat, String title, LengthUnit unit) {
+    return new Draughtsman(flat, unit).draw(title);
   }
 
   private static final class Draughtsman {
     private final FlatPattern flat;
+    private final LengthUnit unit;
     private final List<Stroke> strokes = new ArrayList<>();
     private final List<Text> texts = new ArrayList<>();
     private final double levels;
     private final double tableHeight;
     private final Xy origin;
 
-    Draughtsman(FlatPattern flat) {
+    Draughtsman(FlatPattern flat, LengthUnit unit) {
       this.flat = flat;
+      this.unit = unit;
       this.levels = 2 * DIMENSION_GAP;
       this.tableHeight = (flat.bends().size() + TABLE_ROWS) * ROW;
       this.origin = new Xy(MARGIN + levels, MARGIN + tableHeight + levels);
@@ -131,7 +138,7 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
         texts.add(
             new Text(
                 middle.plus(Xy.polar(1, upright + Math.PI / 2)),
-                b.inWords(),
+                b.inWords(unit),
                 TEXT * 0.8,
                 upright,
                 Anchor.MIDDLE));
@@ -185,7 +192,7 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
         line(tip, tip.plus(Xy.polar(ARROW, way - 0.25)), Style.DIMENSION);
       }
       Xy middle = a.plus(b).times(0.5).plus(level ? new Xy(0, 1) : new Xy(-1, 0));
-      texts.add(new Text(middle, Numbers.tidy(to - from, 2), TEXT, turn, Anchor.MIDDLE));
+      texts.add(new Text(middle, unit.tidy(to - from, 2), TEXT, turn, Anchor.MIDDLE));
     }
 
     private void table(String title) {
@@ -195,14 +202,17 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
               new Xy(MARGIN, top + 1),
               title
                   + ", flat pattern 1:1, sheet "
-                  + Numbers.mm(flat.thicknessMm())
+                  + unit.tidy(flat.thicknessMm(), 2)
+                  + " "
+                  + unit.symbol()
                   + ", "
-                  + Numbers.tidy(flat.widthMm(), 2)
+                  + unit.tidy(flat.widthMm(), 2)
                   + " x "
-                  + Numbers.tidy(flat.heightMm(), 2)
-                  + " mm, "
-                  + Numbers.tidy(flat.areaMm2(), 1)
-                  + " mm²",
+                  + unit.tidy(flat.heightMm(), 2)
+                  + " "
+                  + unit.symbol()
+                  + ", "
+                  + unit.said(Numbers.tidy(flat.areaMm2(), 1) + " mm²"),
               TEXT,
               0,
               Anchor.START));
@@ -217,10 +227,10 @@ public record FlatDrawing(double widthMm, double heightMm, List<Stroke> strokes,
             Integer.toString(b.number()),
             number("%.2f", Math.toDegrees(b.angleRad())),
             b.isUp() ? "up" : "down",
-            number("%.2f", b.radiusMm()),
+            unit.number(b.radiusMm(), 2),
             number("%.4f", b.value().kFactor()),
-            number("%.3f", b.value().allowanceMm()),
-            number("%.2f", b.lengthMm()));
+            unit.number(b.value().allowanceMm(), 3),
+            unit.number(b.lengthMm(), 2));
       }
     }
 

@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import javax.xml.parsers.DocumentBuilderFactory;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.sheet.FlatBend;
 import org.ankerdraft.core.sheet.FlatDrawing;
 import org.ankerdraft.core.sheet.FlatPattern;
@@ -100,7 +101,7 @@ class FlatFilesTest {
   @Test
   void svgIsDrawnAtTrueSizeWithItsLines() throws Exception {
     FlatPattern flat = SheetParts.demo("mast-bracket");
-    FlatDrawing drawing = FlatDrawing.of(flat, "bracket & <lantern>");
+    FlatDrawing drawing = FlatDrawing.of(flat, "bracket & <lantern>", LengthUnit.MM);
     byte[] svg = SvgFile.write(drawing);
     Element root =
         DocumentBuilderFactory.newInstance()
@@ -120,10 +121,31 @@ class FlatFilesTest {
     assertThat(all.toString()).contains("bracket & <lantern>", "204.55", "up 60° R2.5");
   }
 
+  /** A part in inches has its sheet in inches, at the same true size. */
+  @Test
+  void drawingsAndTablesInInches() {
+    FlatPattern flat = SheetParts.demo("mast-bracket");
+    FlatDrawing inches = FlatDrawing.of(flat, "bracket", LengthUnit.INCH);
+    FlatDrawing metric = FlatDrawing.of(flat, "bracket", LengthUnit.MM);
+    assertThat(inches.strokes()).isEqualTo(metric.strokes());
+    List<String> said = inches.texts().stream().map(FlatDrawing.Text::text).toList();
+    assertThat(said).contains("8.053", "0.0984").noneMatch(t -> t.contains("mm"));
+    assertThat(said.stream().filter(t -> t.contains("flat pattern")).findFirst().orElseThrow())
+        .contains("sheet 0.0787 in, 8.053 x 2.9722 in, ", " in²");
+    assertThat(said).anyMatch(t -> t.contains("up 60° R0.09843"));
+    String[] rows =
+        new String(BendTableCsv.write(flat, LengthUnit.INCH), StandardCharsets.UTF_8)
+            .split("\r\n", -1);
+    assertThat(rows[0]).contains("radius_in", "length_in").doesNotContain("mm");
+    assertThat(rows[1]).contains(",0.098425,");
+  }
+
   @Test
   void csvHasOneRowForEachBend() {
     FlatPattern flat = SheetParts.demo("battery-tray");
-    String[] rows = new String(BendTableCsv.write(flat), StandardCharsets.UTF_8).split("\r\n", -1);
+    String[] rows =
+        new String(BendTableCsv.write(flat, LengthUnit.MM), StandardCharsets.UTF_8)
+            .split("\r\n", -1);
     assertThat(rows).hasSize(flat.bends().size() + 2);
     assertThat(rows[1]).startsWith("1,90.0000,up,1.5000,0.325000,");
     assertThat(rows[5]).startsWith("5,180.0000,up,0.8000,");

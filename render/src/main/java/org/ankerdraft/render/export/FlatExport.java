@@ -4,6 +4,7 @@ import java.util.Locale;
 import org.ankerdraft.core.exchange.BendTableCsv;
 import org.ankerdraft.core.exchange.DxfFile;
 import org.ankerdraft.core.exchange.SvgFile;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.sheet.FlatDrawing;
 import org.ankerdraft.core.sheet.FlatPattern;
 
@@ -24,13 +25,16 @@ public final class FlatExport {
     return lower.substring(lower.lastIndexOf('.') + 1);
   }
 
-  public static byte[] bytes(FlatPattern flat, String title, String fileName)
+  /**
+   * @param unit in which dimensions are written; a DXF is in mm and says so
+   */
+  public static byte[] bytes(FlatPattern flat, String title, String fileName, LengthUnit unit)
       throws PartExport.CannotExport {
     return switch (ending(fileName)) {
       case "dxf" -> DxfFile.write(flat);
-      case "svg" -> SvgFile.write(FlatDrawing.of(flat, title));
-      case "pdf" -> PdfFile.write(FlatDrawing.of(flat, title), title);
-      case "csv" -> BendTableCsv.write(flat);
+      case "svg" -> SvgFile.write(FlatDrawing.of(flat, title, unit));
+      case "pdf" -> PdfFile.write(FlatDrawing.of(flat, title, unit), title);
+      case "csv" -> BendTableCsv.write(flat, unit);
       default ->
           throw new PartExport.CannotExport(
               "." + ending(fileName) + " is not written; use .dxf, .svg, .pdf or .csv");

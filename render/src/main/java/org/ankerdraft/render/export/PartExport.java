@@ -91,7 +91,8 @@ public final class PartExport {
           BodyUnfolding.unfold(
               body, state, null, BodyUnfolding.CURVE_MM, kernel, Budget.ofSeconds(60)),
           state.part().name(),
-          fileName);
+          fileName,
+          state.part().unit());
     } catch (CannotUnfold e) {
       throw new CannotExport(e.inWords(body.named()));
     }

@@ -58,7 +58,7 @@ public final class Labels {
             new Label(
                 face.point(),
                 face.normal(),
-                unit.said(b.inWords()),
+                b.inWords(unit),
                 false,
                 Double.MAX_VALUE,
                 Double.MAX_VALUE,

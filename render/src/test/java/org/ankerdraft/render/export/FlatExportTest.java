@@ -93,7 +93,8 @@ class FlatExportTest {
     var flat =
         org.ankerdraft.core.ledger.BodyUnfolding.unfold(
             body, bracket, null, 0.01, kernel, org.ankerdraft.kernel.Budget.ofSeconds(30));
-    FlatDrawing drawing = FlatDrawing.of(flat, "bracket");
+    FlatDrawing drawing =
+        FlatDrawing.of(flat, "bracket", org.ankerdraft.core.expression.LengthUnit.MM);
     for (FlatDrawing.Stroke s : drawing.strokes()) {
       for (var c : s.curves()) {
         for (var p : c.points(0.1)) {

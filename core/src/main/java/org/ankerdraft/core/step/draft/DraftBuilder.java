@@ -83,7 +83,9 @@ final class DraftBuilder {
         .rung("draft tool", tilt::byDraftTool)
         .rung("rounds off, draft, rounds on again", tilt::withRoundsOff)
         .rung("what stands beside off, draft, grown down", tilt::withBossesGrown)
-        .rung("tilted plane cuts", tilt::byPlaneCuts);
+        .rung("tilted plane cuts", tilt::byPlaneCuts)
+        .rung(
+            "rounds known by their shape off, draft, rounds on again", tilt::withRoundsByShapeOff);
   }
 
   private static String inWords(Map<Integer, Double> angles) {

@@ -80,9 +80,14 @@ final class ShiftBuilder {
         .rung("surfaces moved", () -> moved(input, faces, distance))
         .rung(
             "rounds off, surfaces moved, rounds on again",
-            () ->
-                RoundsBeside.off(
-                    context, input, faces, births(), (bare, gone) -> moved(bare, distance, gone)));
+            () -> movedWithout(RoundsBeside.of(input, faces), distance))
+        .rung(
+            "rounds known by their shape off, surfaces moved, rounds on again",
+            () -> movedWithout(RoundsBeside.byShape(input, faces, context.tolerance), distance));
+  }
+
+  private Outcome<NamedShape> movedWithout(RoundsBeside rounds, double distance) {
+    return rounds.off(context, input, births(), (bare, gone) -> moved(bare, distance, gone));
   }
 
   private Naming.Births births() {
@@ -146,7 +151,13 @@ final class ShiftBuilder {
     if (result.faceNames().size() != input.faceNames().size()) {
       return Optional.of("faces would appear that were not there");
     }
-    Set<Integer> following = RoundsBeside.of(input, faces).faces();
+    RoundsBeside byShape = RoundsBeside.byShape(input, faces, context.tolerance);
+    Optional<String> loose = byShape.loosened(result);
+    if (loose.isPresent()) {
+      return loose;
+    }
+    Set<Integer> following = new HashSet<>(RoundsBeside.of(input, faces).faces());
+    following.addAll(byShape.faces());
     for (int f = 1; f <= input.faceNames().size(); f++) {
       if (following.contains(f)) {
         continue;
