@@ -157,6 +157,18 @@ public final class Blends {
     return new Blends(context, BlendType.ROUND, id, List.of()).climbed(what, input, sizes).result();
   }
 
+  /** The same, or nothing where they do not fit; not asked up to where they would. */
+  public static Optional<NamedShape> roundedIfTheyFit(
+      BuildContext context, String id, NamedShape input, Collection<Integer> edges, double radiusMm)
+      throws Ladder.Stopped {
+    Map<Integer, Double> sizes = new TreeMap<>();
+    edges.forEach(e -> sizes.put(e, radiusMm));
+    return new Blends(context, BlendType.ROUND, id, List.of())
+        .ladder(input, sizes)
+        .climb()
+        .map(Ladder.Climbed::result);
+  }
+
   private Ladder.Climbed climbed(String ofWhat, NamedShape input, Map<Integer, Double> sizes)
       throws StepFailed, Ladder.Stopped {
     String what =

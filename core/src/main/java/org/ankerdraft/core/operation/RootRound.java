@@ -1,5 +1,6 @@
 package org.ankerdraft.core.operation;
 
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
@@ -44,12 +45,45 @@ public final class RootRound {
       Predicate<FaceName> isWall,
       double radiusMm)
       throws StepFailed, Ladder.Stopped {
-    if (radiusMm == 0) {
-      return body;
+    return rounded(
+        context,
+        what,
+        stepId,
+        body,
+        between(body, isWall, face -> !face.isOf(stepId, null)),
+        radiusMm);
+  }
+
+  /**
+   * The corners between a step's walls rounded together with their roots, where ribs cross or
+   * branch; empty if there are none, or if the rounds do not fit there.
+   */
+  public static Optional<NamedShape> addedInCornersToo(
+      BuildContext context,
+      String stepId,
+      NamedShape body,
+      Predicate<FaceName> isWall,
+      double radiusMm)
+      throws Ladder.Stopped {
+    Set<Integer> corners = between(body, isWall, isWall);
+    corners.removeIf(e -> body.topology().edge(e).bend() != Topology.Bend.CONCAVE);
+    if (radiusMm == 0 || corners.isEmpty()) {
+      return Optional.empty();
     }
-    Set<Integer> roots = between(body, isWall, face -> !face.isOf(stepId, null));
-    return roots.isEmpty()
+    corners.addAll(between(body, isWall, face -> !face.isOf(stepId, null)));
+    return Blends.roundedIfTheyFit(context, stepId, body, corners, radiusMm);
+  }
+
+  private static NamedShape rounded(
+      BuildContext context,
+      String what,
+      String stepId,
+      NamedShape body,
+      Set<Integer> edges,
+      double radiusMm)
+      throws StepFailed, Ladder.Stopped {
+    return radiusMm == 0 || edges.isEmpty()
         ? body
-        : Blends.rounded(context, what + ", round at its root", stepId, body, roots, radiusMm);
+        : Blends.rounded(context, what + ", round at its root", stepId, body, edges, radiusMm);
   }
 }

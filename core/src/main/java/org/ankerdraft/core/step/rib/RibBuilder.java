@@ -2,6 +2,7 @@ package org.ankerdraft.core.step.rib;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.ankerdraft.core.expression.ExpressionException;
@@ -73,9 +74,17 @@ final class RibBuilder {
     }
     NamedShape united =
         Combiner.combineAll(context, WHAT, Combination.UNITE, body.named(), ribs, step.id());
-    NamedShape rounded = RootRound.added(context, WHAT, step.id(), united, this::isSide, root);
+    Optional<NamedShape> inCorners =
+        RootRound.addedInCornersToo(context, step.id(), united, this::isSide, root);
+    NamedShape rounded =
+        inCorners.isPresent()
+            ? inCorners.get()
+            : RootRound.added(context, WHAT, step.id(), united, this::isSide, root);
     return StepBuild.of(
-        Words.count(pieces.size(), "rib") + ", wall to wall", new Body(body.name(), rounded));
+        Words.count(pieces.size(), "rib")
+            + ", wall to wall"
+            + (inCorners.isPresent() ? ", corners between them rounded" : ""),
+        new Body(body.name(), rounded));
   }
 
   private boolean isSide(FaceName face) {

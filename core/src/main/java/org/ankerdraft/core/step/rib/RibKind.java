@@ -47,7 +47,7 @@ public final class RibKind extends StepKind<Rib> {
   private static final Field<Rib, Expr> ROOT =
       StepFields.<Rib>length("rootRound", "Root round", Rib::rootRound)
           .usual("none")
-          .about("radius where their sides meet the body");
+          .about("radius where their sides meet the body and, where it fits, each other");
   private static final Field<Rib, String> BODY = StepFields.body(Rib::body);
 
   public RibKind() {
