@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
+import java.util.function.Predicate;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
@@ -151,6 +152,11 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
       }
     }
     return Optional.empty();
+  }
+
+  /** Those of the rounds that count. */
+  RoundsBeside where(Predicate<Joint> counts) {
+    return new RoundsBeside(faces, joints.stream().filter(counts).toList(), corners);
   }
 
   /** A round that no longer runs smoothly into one of the faces that it joins, in words. */

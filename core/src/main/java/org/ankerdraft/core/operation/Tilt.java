@@ -235,7 +235,9 @@ public final class Tilt {
     Optional<String> loose =
         RoundsBeside.loosened(input, result, angles.keySet())
             .or(() ->
-                RoundsBeside.byShape(input, angles.keySet(), context.tolerance).loosened(result));
+                RoundsBeside.byShape(input, angles.keySet(), context.tolerance)
+                    .where(this::isRim)
+                    .loosened(result));
     if (loose.isPresent()) {
       return loose;
     }
@@ -246,6 +248,23 @@ public final class Tilt {
       }
     });
     return wrongAngle(context, result, pull, wanted);
+  }
+
+  /**
+   * Whether a round lies around the drafted faces, between them and faces that are not drafted. The
+   * upright ones between walls may lose their walls: their profile was drawn so.
+   */
+  private boolean isRim(RoundsBeside.Joint joint) {
+    Topology.Face round = input.topology().face(input.face(joint.roundName()));
+    double along = Math.abs(round.direction().dot(pull));
+    boolean isLevel =
+        switch (round.kind()) {
+          case CYLINDER -> along < Math.sqrt(0.5);
+          case TORUS -> along > Math.sqrt(0.5);
+          case PLANE, CONE, SPHERE, FREEFORM -> false;
+        };
+    return isLevel
+        && angles.containsKey(input.face(joint.a())) != angles.containsKey(input.face(joint.b()));
   }
 
   /** Planes, and cylinders along the pull, make one angle with it when they have been tilted. */
