@@ -19,6 +19,7 @@ import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Candidate;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
@@ -139,6 +140,12 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
   /** Whether it can be done again in another place. */
   public boolean isPlaced() {
     return kind.isPlaced();
+  }
+
+  /** What a step that can be done again does to its body. */
+  public Work work(BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return kind.work(step, in);
   }
 
   /** The same under another id, without the user's own words. */

@@ -217,7 +217,7 @@ final class PartBuild implements Runs.Building {
     return known.isPlaced()
         ? new Tools.Done(
             c.after().name(),
-            new Again(context, known.step().id(), (id, in) -> known.withId(id).build(in)))
+            new Again(context, known.step().id(), (id, in) -> known.withId(id).work(in)))
         : new Difference(context, known.step().id(), c.before(), c.after()).asTool();
   }
 

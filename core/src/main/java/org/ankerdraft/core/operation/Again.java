@@ -8,7 +8,6 @@ import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
-import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.Motion;
 import org.ankerdraft.kernel.Outcome;
@@ -21,33 +20,92 @@ import org.ankerdraft.kernel.Outcome;
  * @param original id of the step
  */
 public record Again(BuildContext context, String original, Building building) {
-  /** Builds the step under another id. */
+  /** What the step does under another id. */
   @FunctionalInterface
   public interface Building {
-    StepBuild as(String id, BuildContext context)
-        throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift, Ladder.Stopped;
+    Work as(String id, BuildContext context)
+        throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped;
   }
 
   /**
-   * The body after one copy more.
+   * The body after all copies. What they do is done together; if that fails, one after the other,
+   * which tells the copy that cannot be made.
    *
-   * @param body with the copies so far
-   * @param stepId of the step that repeats
-   * @param copy id of the copy, under which its faces are named
+   * @param places by the ids of the copies
    */
-  public Body at(Body body, Motion place, String stepId, String copy)
-      throws StepFailed, ExpressionException, SketchProblem, Ladder.Stopped {
-    // No step has such an id: it cannot be written in a file.
-    String again = original + "." + copy;
+  public Body atAll(Body body, Map<String, Motion> places, String stepId)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    boolean mirrors = places.values().stream().anyMatch(Motion::mirrors);
+    return mirrors || places.size() == 1
+        ? oneAfterTheOther(body, places, stepId)
+        : together(body, places, stepId);
+  }
+
+  private Body together(Body body, Map<String, Motion> places, String stepId)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    Map<String, Work> works = new LinkedHashMap<>();
+    for (Map.Entry<String, Motion> place : places.entrySet()) {
+      String again = again(place.getKey());
+      BuildContext there = context.movedBy(place.getValue()).withBodies(with(body));
+      try {
+        works.put(again, work(there, again));
+      } catch (StepFailed e) {
+        throw asFarAs(e, List.copyOf(places.keySet()), works.size());
+      }
+    }
+    try {
+      NamedShape done = Work.together(context, works).shape();
+      for (String copy : places.keySet()) {
+        done = named(done, stepId, copy);
+      }
+      return new Body(body.name(), done);
+    } catch (StepFailed e) {
+      return oneAfterTheOther(body, places, stepId);
+    }
+  }
+
+  private Body oneAfterTheOther(Body body, Map<String, Motion> places, String stepId)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    Body now = body;
+    int done = 0;
+    for (Map.Entry<String, Motion> place : places.entrySet()) {
+      try {
+        now = at(now, place.getValue(), stepId, place.getKey());
+      } catch (StepFailed e) {
+        throw asFarAs(e, List.copyOf(places.keySet()), done);
+      }
+      done++;
+    }
+    return now;
+  }
+
+  private static StepFailed asFarAs(StepFailed e, List<String> copies, int done) {
+    return done == 0 || e.failure().works() != null
+        ? e
+        : new StepFailed(e.failure().withWorks("as far as copy " + copies.get(done - 1)));
+  }
+
+  /** No step has such an id: it cannot be written in a file. */
+  private String again(String copy) {
+    return original + "." + copy;
+  }
+
+  private NamedShape named(NamedShape shape, String stepId, String copy) {
+    return new NamedShape(
+        shape.shape(),
+        shape.faceNames().stream()
+            .map(n -> n.asCopy(again(copy), original, stepId, copy))
+            .toList());
+  }
+
+  private Body at(Body body, Motion place, String stepId, String copy)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    String again = again(copy);
     NamedShape done =
         place.mirrors()
-            ? mirrored(built(mirrored(body, place), body, again), place)
-            : built(context.movedBy(place).withBodies(with(body)), body, again);
-    return new Body(
-        body.name(),
-        new NamedShape(
-            done.shape(),
-            done.faceNames().stream().map(n -> n.asCopy(again, original, stepId, copy)).toList()));
+            ? mirrored(built(mirrored(body, place), again), place)
+            : built(context.movedBy(place).withBodies(with(body)), again);
+    return new Body(body.name(), named(done, stepId, copy));
   }
 
   private Map<String, Body> with(Body changed) {
@@ -56,19 +114,25 @@ public record Again(BuildContext context, String original, Building building) {
     return out;
   }
 
-  /** What the step makes of the body. */
-  private NamedShape built(BuildContext in, Body body, String again)
-      throws StepFailed, ExpressionException, SketchProblem, Ladder.Stopped {
+  private Work work(BuildContext in, String again)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
     try {
-      return building.as(again, in).bodies().stream()
-          .filter(b -> b.name().equals(body.name()))
-          .findFirst()
-          .orElseThrow(() -> new StepFailed(original, "body " + body.name() + " stays as it is"))
-          .named();
+      return building.as(again, in);
     } catch (StepFailed e) {
       throw new StepFailed(ofCopy(e.failure(), again));
     } catch (Choosing.Adrift e) {
       throw new StepFailed(ofCopy(Failure.of(original, e.getMessage()), again));
+    }
+  }
+
+  /** What the step makes of the body. */
+  private NamedShape built(BuildContext in, String again)
+      throws StepFailed, ExpressionException, Ladder.Stopped {
+    Work work = work(in, again);
+    try {
+      return work.done(in, again).shape();
+    } catch (StepFailed e) {
+      throw new StepFailed(ofCopy(e.failure(), again));
     }
   }
 

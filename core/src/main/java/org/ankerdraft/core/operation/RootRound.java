@@ -1,6 +1,5 @@
 package org.ankerdraft.core.operation;
 
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
@@ -8,7 +7,7 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology;
 
-/** Rounds where the walls that a step makes meet the body. */
+/** Where the walls that a step makes meet the body, and each other. */
 public final class RootRound {
   private RootRound() {}
 
@@ -31,59 +30,18 @@ public final class RootRound {
   }
 
   /**
-   * A body with rounds along the edges between a step's walls and what was there before.
+   * The sharp edges between a step's walls and what was there before.
    *
-   * @param what the step, for messages
-   * @param isWall whether a face is one of the step's walls
-   * @param radiusMm 0 for none
+   * @param isWall whether a face is one of the walls
    */
-  public static NamedShape added(
-      BuildContext context,
-      String what,
-      String stepId,
-      NamedShape body,
-      Predicate<FaceName> isWall,
-      double radiusMm)
-      throws StepFailed, Ladder.Stopped {
-    return rounded(
-        context,
-        what,
-        stepId,
-        body,
-        between(body, isWall, face -> !face.isOf(stepId, null)),
-        radiusMm);
+  static Set<Integer> edges(NamedShape shape, String stepId, Predicate<FaceName> isWall) {
+    return between(shape, isWall, face -> !face.isOf(stepId, null));
   }
 
-  /**
-   * The corners between a step's walls rounded together with their roots, where ribs cross or
-   * branch; empty if there are none, or if the rounds do not fit there.
-   */
-  public static Optional<NamedShape> addedInCornersToo(
-      BuildContext context,
-      String stepId,
-      NamedShape body,
-      Predicate<FaceName> isWall,
-      double radiusMm)
-      throws Ladder.Stopped {
-    Set<Integer> corners = between(body, isWall, isWall);
-    corners.removeIf(e -> body.topology().edge(e).bend() != Topology.Bend.CONCAVE);
-    if (radiusMm == 0 || corners.isEmpty()) {
-      return Optional.empty();
-    }
-    corners.addAll(between(body, isWall, face -> !face.isOf(stepId, null)));
-    return Blends.roundedIfTheyFit(context, stepId, body, corners, radiusMm);
-  }
-
-  private static NamedShape rounded(
-      BuildContext context,
-      String what,
-      String stepId,
-      NamedShape body,
-      Set<Integer> edges,
-      double radiusMm)
-      throws StepFailed, Ladder.Stopped {
-    return radiusMm == 0 || edges.isEmpty()
-        ? body
-        : Blends.rounded(context, what + ", round at its root", stepId, body, edges, radiusMm);
+  /** The inside corners between walls, where ribs cross or branch. */
+  static Set<Integer> corners(NamedShape shape, Predicate<FaceName> isWall) {
+    Set<Integer> corners = between(shape, isWall, isWall);
+    corners.removeIf(e -> shape.topology().edge(e).bend() != Topology.Bend.CONCAVE);
+    return corners;
   }
 }

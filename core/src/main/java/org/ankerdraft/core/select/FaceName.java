@@ -150,6 +150,11 @@ public record FaceName(String step, String role, String part, List<FaceName> fro
         : from.stream().flatMap(f -> f.copyIn(stepId).stream()).findFirst();
   }
 
+  /** The same face, borne by another step. */
+  public FaceName borneBy(String other) {
+    return new FaceName(other, role, part, from, ordinal);
+  }
+
   /** The name with every id of a step, its own and those it was born from, replaced. */
   public FaceName renamed(String oldStep, String newStep) {
     return new FaceName(

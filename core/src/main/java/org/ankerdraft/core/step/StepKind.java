@@ -22,6 +22,7 @@ import org.ankerdraft.core.operation.Sharing;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceChoice;
@@ -125,6 +126,12 @@ public abstract class StepKind<S extends Step> {
    */
   public boolean isPlaced() {
     return false;
+  }
+
+  /** What a step that is placed does to its body. */
+  public Work work(S step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    throw new IllegalStateException("a " + word + " is not placed");
   }
 
   /**

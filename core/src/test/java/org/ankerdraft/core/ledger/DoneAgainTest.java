@@ -156,7 +156,7 @@ class DoneAgainTest {
     String steps = BOAT + ribAt("r", -30, "") + pattern("r", "'count':4,'spacing':'28 mm'");
     assertThat(Parts.build(steps).step("p").orElseThrow().message())
         .startsWith("copy 4 of r, rib failed")
-        .contains("stick out");
+        .contains("stick out", "It works as far as copy 3");
   }
 
   /** Down to the sloping roof of a tunnel, from above. */

@@ -9,7 +9,6 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Blends;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
-import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Footing;
@@ -22,6 +21,7 @@ import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tilt;
 import org.ankerdraft.core.operation.UpTo;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -60,6 +60,12 @@ final class BossBuilder {
   }
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    NamedShape done = work().done(context, step.id()).shape();
+    return StepBuild.of(
+        step.to() == null ? "to its height" : "up to a face", new Body(body.name(), done));
+  }
+
+  Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     sketch = Profiles.of(context, what, step.sketch(), Wall.NONE, step.areas());
     if (sketch.openAt() != null) {
       throw new StepFailed(what, sketch.openAt());
@@ -75,18 +81,11 @@ final class BossBuilder {
     endRound = radius("the round at its end", step.endRound());
     double rootRound = radius("the round at its root", step.rootRound());
     NamedShape tool = step.to() == null ? ofHeight() : upToFace();
-    NamedShape together =
-        Combiner.combine(
-            context,
-            what,
-            step.sunk() ? Combination.SUBTRACT : Combination.UNITE,
-            body.named(),
-            tool,
-            step.id());
-    NamedShape rounded =
-        RootRound.added(context, what, step.id(), together, this::isWall, rootRound);
-    return StepBuild.of(
-        step.to() == null ? "to its height" : "up to a face", new Body(body.name(), rounded));
+    return Work.of(
+        what,
+        body,
+        new Work.Combining(step.sunk() ? Combination.SUBTRACT : Combination.UNITE, List.of(tool)),
+        new Work.Rounding(this::isWall, rootRound, false));
   }
 
   private double radius(String field, Expr radius) throws StepFailed, ExpressionException {

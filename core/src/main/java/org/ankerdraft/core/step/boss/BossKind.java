@@ -12,6 +12,7 @@ import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
@@ -121,6 +122,12 @@ public final class BossKind extends StepKind<Boss> {
   @Override
   public boolean isPlaced() {
     return true;
+  }
+
+  @Override
+  public Work work(Boss step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new BossBuilder(in, step).work();
   }
 
   @Override

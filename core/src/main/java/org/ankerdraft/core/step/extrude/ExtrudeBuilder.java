@@ -25,6 +25,7 @@ import org.ankerdraft.core.operation.UpTo;
 import org.ankerdraft.core.operation.UpTo.Way;
 import org.ankerdraft.core.operation.Use;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -60,6 +61,13 @@ final class ExtrudeBuilder {
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Tool tool = context.readyTool().isPresent() ? context.readyTool().get() : tool();
     return Solids.used(context, what, step.id(), step.use(), step.body(), step.targets(), tool);
+  }
+
+  /** Of one that changes one body. */
+  Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = Solids.targets(context, what, step.targets()).getFirst();
+    return Work.of(
+        what, body, new Work.Combining(step.use().combination(), List.of(tool().solid())));
   }
 
   /** The extruded solid by itself. */

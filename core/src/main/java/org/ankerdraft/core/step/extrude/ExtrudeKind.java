@@ -19,6 +19,7 @@ import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Use;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
@@ -218,6 +219,12 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   @Override
   public boolean isPlaced() {
     return true;
+  }
+
+  @Override
+  public Work work(Extrude step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new ExtrudeBuilder(in, step).work();
   }
 
   @Override

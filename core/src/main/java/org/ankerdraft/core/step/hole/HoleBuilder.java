@@ -11,6 +11,7 @@ import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -43,6 +44,11 @@ final class HoleBuilder {
         Combiner.combine(
             context, WHAT, Combination.SUBTRACT, body.named(), tool.solid(), step.id());
     return StepBuild.of(tool.strategy(), new Body(body.name(), result));
+  }
+
+  Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Body body = context.body(WHAT, step.body());
+    return Work.of(WHAT, body, new Work.Combining(Combination.SUBTRACT, List.of(tool().solid())));
   }
 
   /** The cylinders to be taken away. A hole right through reaches out of the body on both sides. */

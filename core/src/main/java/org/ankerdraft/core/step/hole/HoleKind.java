@@ -20,6 +20,7 @@ import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.select.References;
@@ -248,6 +249,12 @@ public final class HoleKind extends StepKind<Hole> {
   @Override
   public boolean isPlaced() {
     return true;
+  }
+
+  @Override
+  public Work work(Hole step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new HoleBuilder(in, step).work();
   }
 
   @Override

@@ -7,7 +7,6 @@ import java.util.Map;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Numbers;
-import org.ankerdraft.core.operation.Again;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Combiner;
@@ -21,7 +20,6 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.Frame;
-import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Motion;
@@ -43,8 +41,7 @@ final class PatternBuilder {
     this.step = step;
   }
 
-  StepBuild build()
-      throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift, Ladder.Stopped {
+  StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Map<String, Motion> places = places();
     if (places.isEmpty()) {
       throw new StepFailed(WHAT, "every copy is left out");
@@ -56,18 +53,21 @@ final class PatternBuilder {
           new Body(body.name(), united(body.named(), copies(places, body.named(), "the body"))));
     }
     Map<String, Body> bodies = new LinkedHashMap<>();
+    boolean isAgain = false;
     for (String id : step.steps()) {
       Tools.Source source = context.tool(WHAT, id);
+      isAgain |= source instanceof Tools.Done;
       Body body = context.body(WHAT, source.body());
       Body now = bodies.getOrDefault(body.name(), body);
       bodies.put(
           body.name(),
           switch (source) {
             case Tools.Made made -> withCopies(places, made, now, id);
-            case Tools.Done done -> doneAgain(places, done.again(), now);
+            case Tools.Done done -> done.again().atAll(now, places, step.id());
           });
     }
-    return new StepBuild("copies of tools", List.copyOf(bodies.values()), null);
+    String how = isAgain ? "done again where each copy stands" : "copies of tools";
+    return new StepBuild(how, List.copyOf(bodies.values()), null);
   }
 
   private Body withCopies(Map<String, Motion> places, Tools.Made made, Body body, String of)
@@ -75,15 +75,6 @@ final class PatternBuilder {
     List<NamedShape> copies = copies(places, made.made().solid(), of);
     mustMeet(places, copies, body.named(), of);
     return new Body(body.name(), combined(made.use(), body.named(), copies));
-  }
-
-  private Body doneAgain(Map<String, Motion> places, Again again, Body body)
-      throws StepFailed, ExpressionException, SketchProblem, Ladder.Stopped {
-    Body now = body;
-    for (Map.Entry<String, Motion> place : places.entrySet()) {
-      now = again.at(now, place.getValue(), step.id(), place.getKey());
-    }
-    return now;
   }
 
   /** Where the copies lie, by their ids. */

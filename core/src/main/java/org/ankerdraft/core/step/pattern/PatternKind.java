@@ -18,7 +18,6 @@ import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.References;
 import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.PlaneRef;
-import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
@@ -186,7 +185,7 @@ public final class PatternKind extends StepKind<Pattern> {
 
   @Override
   public StepBuild build(Pattern step, BuildContext in)
-      throws StepFailed, ExpressionException, SketchProblem, Choosing.Adrift, Ladder.Stopped {
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return new PatternBuilder(in, step).build();
   }
 

@@ -2,19 +2,17 @@ package org.ankerdraft.core.step.rib;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
-import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Ladder;
-import org.ankerdraft.core.operation.RootRound;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -45,6 +43,7 @@ final class RibBuilder {
   private Body body;
   private double thickness;
   private double draft;
+  private int count;
 
   RibBuilder(BuildContext context, Rib step) {
     this.context = context;
@@ -52,6 +51,15 @@ final class RibBuilder {
   }
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    Work.Done done = work().done(context, step.id());
+    return StepBuild.of(
+        Words.count(count, "rib")
+            + ", wall to wall"
+            + (done.inCorners() ? ", corners between them rounded" : ""),
+        new Body(body.name(), done.shape()));
+  }
+
+  Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     sketch = context.sketch(WHAT, step.sketch());
     body = context.body(WHAT, step.body());
     thickness = context.positiveMm(WHAT, "the thickness", step.thickness());
@@ -72,19 +80,12 @@ final class RibBuilder {
     for (Vec3 down : step.ways(sketch.frame().normal())) {
       ribs.addAll(between(pieces, down));
     }
-    NamedShape united =
-        Combiner.combineAll(context, WHAT, Combination.UNITE, body.named(), ribs, step.id());
-    Optional<NamedShape> inCorners =
-        RootRound.addedInCornersToo(context, step.id(), united, this::isSide, root);
-    NamedShape rounded =
-        inCorners.isPresent()
-            ? inCorners.get()
-            : RootRound.added(context, WHAT, step.id(), united, this::isSide, root);
-    return StepBuild.of(
-        Words.count(pieces.size(), "rib")
-            + ", wall to wall"
-            + (inCorners.isPresent() ? ", corners between them rounded" : ""),
-        new Body(body.name(), rounded));
+    count = pieces.size();
+    return Work.of(
+        WHAT,
+        body,
+        new Work.Combining(Combination.UNITE, ribs),
+        new Work.Rounding(this::isSide, root, true));
   }
 
   private boolean isSide(FaceName face) {

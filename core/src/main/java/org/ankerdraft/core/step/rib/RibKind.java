@@ -10,6 +10,7 @@ import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
@@ -76,6 +77,12 @@ public final class RibKind extends StepKind<Rib> {
   @Override
   public boolean isPlaced() {
     return true;
+  }
+
+  @Override
+  public Work work(Rib step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new RibBuilder(in, step).work();
   }
 
   @Override

@@ -14,12 +14,12 @@ import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Footing;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
-import org.ankerdraft.core.operation.RootRound;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Turned;
 import org.ankerdraft.core.operation.Turned.Corner;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -48,6 +48,8 @@ final class ScrewBossBuilder {
   private Vec3 across;
   private Body body;
 
+  private int count;
+
   ScrewBossBuilder(BuildContext context, ScrewBoss step) {
     this.context = context;
     this.step = step;
@@ -57,6 +59,11 @@ final class ScrewBossBuilder {
   private record Place(String name, Frame upright) {}
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    NamedShape done = work().done(context, step.id()).shape();
+    return StepBuild.of("at " + Words.count(count, "point"), new Body(body.name(), done));
+  }
+
+  Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     ResolvedSketch sketch = context.sketch(WHAT, step.sketch());
     body = context.body(WHAT, step.body());
     sizes = BossSizes.of(context, step);
@@ -70,13 +77,13 @@ final class ScrewBossBuilder {
       bosses.add(grown(place));
       cores.add(core(place));
     }
-    NamedShape with =
-        Combiner.combineAll(context, WHAT, Combination.UNITE, body.named(), bosses, step.id());
-    NamedShape rounded =
-        RootRound.added(context, WHAT, step.id(), with, this::isWall, sizes.rootRound());
-    NamedShape bored =
-        Combiner.combineAll(context, WHAT, Combination.SUBTRACT, rounded, cores, step.id());
-    return StepBuild.of("at " + Words.count(places.size(), "point"), new Body(body.name(), bored));
+    count = places.size();
+    return Work.of(
+        WHAT,
+        body,
+        new Work.Combining(Combination.UNITE, bosses),
+        new Work.Rounding(this::isWall, sizes.rootRound(), false),
+        new Work.Combining(Combination.SUBTRACT, cores));
   }
 
   private List<Place> places(ResolvedSketch sketch) throws StepFailed {

@@ -14,6 +14,7 @@ import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
@@ -186,6 +187,12 @@ public final class ScrewBossKind extends StepKind<ScrewBoss> {
   @Override
   public boolean isPlaced() {
     return true;
+  }
+
+  @Override
+  public Work work(ScrewBoss step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return new ScrewBossBuilder(in, step).work();
   }
 
   @Override

@@ -1,0 +1,132 @@
+package org.ankerdraft.core.operation;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import org.ankerdraft.core.select.FaceName;
+import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
+
+/**
+ * What a step does to a body, one act after the other, with tools that are made already. So what it
+ * does in several places can be done together.
+ *
+ * @param what the step, for messages
+ */
+public record Work(String what, Body body, List<Act> acts) {
+  /** One act. */
+  public sealed interface Act {}
+
+  /** Tools united with the body or taken from it in one go. */
+  public record Combining(Combination how, List<NamedShape> tools) implements Act {
+    public Combining {
+      tools = List.copyOf(tools);
+    }
+  }
+
+  /**
+   * Rounds where walls meet the body.
+   *
+   * @param isWall whether a face is one of the walls
+   * @param radiusMm 0 for none
+   * @param inCorners whether the corners between walls are rounded as well, where it fits
+   */
+  public record Rounding(Predicate<FaceName> isWall, double radiusMm, boolean inCorners)
+      implements Act {}
+
+  /**
+   * What has come of it.
+   *
+   * @param inCorners whether corners between walls were rounded
+   */
+  public record Done(NamedShape shape, boolean inCorners) {}
+
+  public Work {
+    acts = List.copyOf(acts);
+  }
+
+  public static Work of(String what, Body body, Act... acts) {
+    return new Work(what, body, List.of(acts));
+  }
+
+  public Done done(BuildContext context, String stepId) throws StepFailed, Ladder.Stopped {
+    return together(context, Map.of(stepId, this));
+  }
+
+  /**
+   * The same acts in several places: each act in all of them, then the next.
+   *
+   * @param byId what is done, by the ids under which faces are named; all to one body
+   */
+  static Done together(BuildContext context, Map<String, Work> byId)
+      throws StepFailed, Ladder.Stopped {
+    Work first = byId.values().iterator().next();
+    Done now = new Done(first.body.named(), false);
+    for (int act = 0; act < first.acts.size(); act++) {
+      now =
+          switch (first.acts.get(act)) {
+            case Combining c ->
+                new Done(first.combined(context, now.shape, c.how, byId, act), now.inCorners);
+            case Rounding r -> first.rounded(context, now, r, byId, act);
+          };
+    }
+    return now;
+  }
+
+  private NamedShape combined(
+      BuildContext context, NamedShape shape, Combination how, Map<String, Work> byId, int act)
+      throws StepFailed, Ladder.Stopped {
+    List<NamedShape> tools = new ArrayList<>();
+    byId.values().forEach(w -> tools.addAll(((Combining) w.acts.get(act)).tools));
+    return Combiner.combineAll(context, what, how, shape, tools, byId.keySet().iterator().next());
+  }
+
+  private Done rounded(
+      BuildContext context, Done now, Rounding all, Map<String, Work> byId, int act)
+      throws StepFailed, Ladder.Stopped {
+    Set<Integer> roots = new TreeSet<>();
+    Set<Integer> corners = new TreeSet<>();
+    byId.forEach((id, work) -> {
+      Predicate<FaceName> isWall = ((Rounding) work.acts.get(act)).isWall;
+      roots.addAll(RootRound.edges(now.shape, id, isWall));
+      corners.addAll(RootRound.corners(now.shape, isWall));
+    });
+    if (all.radiusMm == 0 || roots.isEmpty()) {
+      return now;
+    }
+    String id = byId.keySet().iterator().next();
+    if (all.inCorners && !corners.isEmpty()) {
+      corners.addAll(roots);
+      Optional<NamedShape> both =
+          Blends.roundedIfTheyFit(context, id, now.shape, corners, all.radiusMm);
+      if (both.isPresent()) {
+        return new Done(named(both.get(), byId), true);
+      }
+    }
+    NamedShape done =
+        Blends.rounded(context, what + ", round at its root", id, now.shape, roots, all.radiusMm);
+    return new Done(named(done, byId), now.inCorners);
+  }
+
+  /** Rounds are named after the place at whose walls they lie. */
+  private static NamedShape named(NamedShape rounded, Map<String, Work> byId) {
+    String given = byId.keySet().iterator().next();
+    return new NamedShape(
+        rounded.shape(),
+        rounded.faceNames().stream()
+            .map(n ->
+                n.step().equals(given) && !n.from().isEmpty()
+                    ? n.from().stream()
+                        .flatMap(f -> f.steps().stream())
+                        .filter(byId::containsKey)
+                        .findFirst()
+                        .map(n::borneBy)
+                        .orElse(n)
+                    : n)
+            .toList());
+  }
+}
