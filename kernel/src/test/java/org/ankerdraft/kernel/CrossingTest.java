@@ -3,6 +3,7 @@ package org.ankerdraft.kernel;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Random;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.AfterAll;
@@ -10,6 +11,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Whether boundaries cross themselves, where it is plain to see. */
 class CrossingTest {
@@ -66,6 +68,51 @@ class CrossingTest {
     ProfileCurve.Region strip =
         Solids.polygon(0, 0, 30, 0, 30, 20, 12, 7 - by, 13, 3 - by, 27, 14, 27, 3, 0, 3);
     assertThat(crosses(Solids.extruded(kernel, strip, 5).shape())).isEqualTo(crosses);
+  }
+
+  private static double side(double[] p, int a, int b, int c) {
+    return (p[2 * b] - p[2 * a]) * (p[2 * c + 1] - p[2 * a + 1])
+        - (p[2 * b + 1] - p[2 * a + 1]) * (p[2 * c] - p[2 * a]);
+  }
+
+  /** Whether two edges of a polygon that share no corner cross. */
+  private static boolean isCrossed(double[] p) {
+    int n = p.length / 2;
+    for (int i = 0; i < n; i++) {
+      for (int j = i + 2; j < n; j++) {
+        int k = (i + 1) % n;
+        int l = (j + 1) % n;
+        if (l != i
+            && side(p, i, k, j) * side(p, i, k, l) < 0
+            && side(p, j, l, i) * side(p, j, l, k) < 0) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  /** Prisms over any corners: crossed as their outlines are. */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12})
+  void prismsOverAnyCorners(long seed) {
+    Random random = new Random(seed);
+    double[] xy = new double[2 * random.nextInt(4, 8)];
+    for (int i = 0; i < xy.length; i += 2) {
+      boolean isRound = seed % 2 == 0;
+      double turn = 2 * Math.PI * i / xy.length;
+      double r = random.nextDouble(5, 20);
+      xy[i] = isRound ? r * Math.cos(turn) : random.nextDouble(-20, 20);
+      xy[i + 1] = isRound ? r * Math.sin(turn) : random.nextDouble(-20, 20);
+    }
+    Outcome<Derived> made =
+        kernel.extrude(
+            List.of(Solids.polygon(xy)), Solids.GROUND, Vec3.ZERO, new Vec3(0, 0, 6), BUDGET);
+    if (made instanceof Outcome.Done<Derived>(Derived prism)) {
+      assertThat(crosses(prism.shape())).isEqualTo(isCrossed(xy));
+    } else {
+      assertThat(isCrossed(xy)).isTrue();
+    }
   }
 
   @Test

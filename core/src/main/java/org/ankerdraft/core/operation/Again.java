@@ -45,10 +45,9 @@ public record Again(BuildContext context, String original, Building building) {
       throws StepFailed, ExpressionException, Ladder.Stopped {
     Map<String, Work> works = new LinkedHashMap<>();
     for (Map.Entry<String, Motion> place : places.entrySet()) {
-      String again = again(place.getKey());
       BuildContext there = context.movedBy(place.getValue()).withBodies(with(body));
       try {
-        works.put(again, work(there, again));
+        works.put(again(place.getKey()), work(there, place.getKey()));
       } catch (StepFailed e) {
         throw asFarAs(e, List.copyOf(places.keySet()), works.size());
       }
@@ -100,11 +99,10 @@ public record Again(BuildContext context, String original, Building building) {
 
   private Body at(Body body, Motion place, String stepId, String copy)
       throws StepFailed, ExpressionException, Ladder.Stopped {
-    String again = again(copy);
     NamedShape done =
         place.mirrors()
-            ? mirrored(built(mirrored(body, place), again), place)
-            : built(context.movedBy(place).withBodies(with(body)), again);
+            ? mirrored(built(mirrored(body, place), copy), place)
+            : built(context.movedBy(place).withBodies(with(body)), copy);
     return new Body(body.name(), named(done, stepId, copy));
   }
 
@@ -114,37 +112,37 @@ public record Again(BuildContext context, String original, Building building) {
     return out;
   }
 
-  private Work work(BuildContext in, String again)
+  private Work work(BuildContext in, String copy)
       throws StepFailed, ExpressionException, Ladder.Stopped {
     try {
-      return building.as(again, in);
+      return building.as(again(copy), in);
     } catch (StepFailed e) {
-      throw new StepFailed(ofCopy(e.failure(), again));
+      throw ofCopy(e.failure(), copy);
     } catch (Choosing.Adrift e) {
-      throw new StepFailed(ofCopy(Failure.of(original, e.getMessage()), again));
+      throw ofCopy(Failure.of(original, e.getMessage()), copy);
     }
   }
 
   /** What the step makes of the body. */
-  private NamedShape built(BuildContext in, String again)
+  private NamedShape built(BuildContext in, String copy)
       throws StepFailed, ExpressionException, Ladder.Stopped {
-    Work work = work(in, again);
+    Work work = work(in, copy);
     try {
-      return work.done(in, again).shape();
+      return work.done(in, again(copy)).shape();
     } catch (StepFailed e) {
-      throw new StepFailed(ofCopy(e.failure(), again));
+      throw ofCopy(e.failure(), copy);
     }
   }
 
-  private Failure ofCopy(Failure failure, String again) {
-    String copy = again.substring(original.length() + 1);
-    return new Failure(
-        "copy " + copy + " of " + original + ", " + failure.what(),
-        failure.why().replace(again, original),
-        failure.where().stream().map(w -> w.replace(again, original)).toList(),
-        failure.place(),
-        failure.works(),
-        failure.blame());
+  private StepFailed ofCopy(Failure failure, String copy) {
+    return new StepFailed(
+        new Failure(
+            "copy " + copy + " of " + original + ", " + failure.what(),
+            failure.why().replace(again(copy), original),
+            failure.where().stream().map(w -> w.replace(again(copy), original)).toList(),
+            failure.place(),
+            failure.works(),
+            failure.blame()));
   }
 
   /** The context with all bodies on the other side: what is built there is its own mirror image. */

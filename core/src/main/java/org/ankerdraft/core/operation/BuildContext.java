@@ -3,6 +3,7 @@ package org.ankerdraft.core.operation;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -128,7 +129,10 @@ public final class BuildContext {
 
   /** All bodies that its step may read, by name. */
   Map<String, Body> bodies() {
-    return part.bodies();
+    boolean readsAny = inputs.has(new Input.EveryBody()) || inputs.has(new Input.OfBody(null));
+    Map<String, Body> out = new LinkedHashMap<>(part.bodies());
+    out.keySet().removeIf(name -> !readsAny && !inputs.has(new Input.OfBody(name)));
+    return out;
   }
 
   /** The same with the step's tool, which has been made already; null if it has not. */

@@ -117,6 +117,48 @@ class RoundsByShapeTest {
     assertThat(after - before).isCloseTo(outline, within(1e-5 * before));
   }
 
+  /** A recess with rounded corners and a rounded floor, which is moved. */
+  @ParameterizedTest
+  @CsvSource({"1.5", "-2"})
+  void theFloorOfARecess(double up) {
+    String floor = "{'choose':'nearest face','at':['0 mm','0 mm','15 mm']}";
+    NamedShape body = sound(after(recess(0, 0), shift(floor, up)));
+    double wanted = Parts.volume(Parts.ok(recess(up, 0)));
+    assertThat(body.shape().mass().volumeMm3()).isCloseTo(wanted, within(1e-6 * wanted));
+  }
+
+  /** One of its walls, with two rounded corners and a floor round that goes all the way round. */
+  @ParameterizedTest
+  @CsvSource({"2", "-1.5"})
+  void aWallOfARecess(double in) {
+    String wall = "{'choose':'face','name':'p/side:r.left'}";
+    double volume = Parts.volume(Parts.ok(recess(0, 0) + shift(wall, in)));
+    double wanted = Parts.volume(Parts.ok(recess(0, -in)));
+    assertThat(volume).isCloseTo(wanted, within(1e-6 * wanted));
+  }
+
+  /** 40 by 24 and 10 deep in a block of 60 by 40 by 25. */
+  private static String recess(double up, double wider) {
+    return Parts.box(60, 40, 25)
+        + ",{'kind':'sketch','id':'q','plane':{'base':'XY','offset':'25 mm'},'curves':[{'curve':'rectangle','name':'r','centre':['"
+        + -wider / 2
+        + " mm','0 mm'],'width':'"
+        + (40 + wider)
+        + " mm','height':'24 mm','rounding':'5 mm'}]},{'kind':'extrude','id':'p','sketch':'q','depth':'"
+        + (10 - up)
+        + " mm','reversed':true,'use':'subtract'}"
+        + round("f", "{'choose':'loop','face':{'choose':'face','name':'p/end'}}", 2);
+  }
+
+  /** What a round joins must not be lost: the top moved down past it. */
+  @Test
+  void whereTheRoundsNoLongerFit() {
+    PartState state = after(Parts.box(60, 40, 6) + rim(2), shift(TOP, -5));
+    assertThat(state.isOk()).isFalse();
+    assertThat(state.steps().getLast().message()).contains("shift of -5 mm", "It works up to");
+    assertThat(Parts.volume(state)).isGreaterThan(14000);
+  }
+
   /** All four sides of a block with a rounded rim lean in from its foot. */
   @ParameterizedTest
   @CsvSource({"1", "3"})

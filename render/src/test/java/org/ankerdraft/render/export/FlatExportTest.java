@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.ankerdraft.core.expression.LengthUnit;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
@@ -75,6 +76,25 @@ class FlatExportTest {
     assertThat(text).contains("flat pattern 1:1", "allowance", "204.55", "5.246", "60.00");
   }
 
+  /** A part in inches is drawn at the same true size, with its dimensions in inches. */
+  @Test
+  void popplerFindsInchesOnThePage() throws Exception {
+    PartState inInches =
+        new PartBuilder(kernel, Tolerance.MODEL)
+            .build(
+                bracket.part().withUnit(LengthUnit.INCH),
+                Map.of(),
+                PartBuilder.Progress.NONE,
+                () -> false)
+            .orElseThrow();
+    Files.write(folder.resolve("in.pdf"), PartExport.bytes(kernel, inInches, "in.pdf", 0.05));
+    Files.write(folder.resolve("mm.pdf"), PartExport.bytes(kernel, bracket, "mm.pdf", 0.05));
+    String size = run("pdfinfo", "in.pdf").replaceAll("(?s).*Page size:\\s+([^\\n]*).*", "$1");
+    assertThat(run("pdfinfo", "mm.pdf")).contains(size);
+    String text = run("pdftotext", "-layout", "in.pdf", "-");
+    assertThat(text).contains("8.053", " in²", "60.00").doesNotContain("mm");
+  }
+
   @Test
   void everyFlatFormIsWrittenAndOthersAreRefused() throws Exception {
     for (String ending : List.of("dxf", "svg", "csv")) {
@@ -93,8 +113,7 @@ class FlatExportTest {
     var flat =
         org.ankerdraft.core.ledger.BodyUnfolding.unfold(
             body, bracket, null, 0.01, kernel, org.ankerdraft.kernel.Budget.ofSeconds(30));
-    FlatDrawing drawing =
-        FlatDrawing.of(flat, "bracket", org.ankerdraft.core.expression.LengthUnit.MM);
+    FlatDrawing drawing = FlatDrawing.of(flat, "bracket", LengthUnit.MM);
     for (FlatDrawing.Stroke s : drawing.strokes()) {
       for (var c : s.curves()) {
         for (var p : c.points(0.1)) {
