@@ -58,7 +58,12 @@ public final class BuildContext {
       Map<String, byte[]> files,
       Direction pull,
       SheetProcess sheet,
-      Tools tools) {}
+      Tools tools) {
+
+    private Part with(Evaluator otherValues, Map<String, Body> otherBodies) {
+      return new Part(otherValues, otherBodies, sketches, files, pull, sheet, tools);
+    }
+  }
 
   public final GeometryKernel kernel;
   public final Evaluator values;
@@ -81,19 +86,7 @@ public final class BuildContext {
 
   /** The same part with other values: those of an earlier step. */
   BuildContext withValues(Evaluator other) {
-    return new BuildContext(
-        kernel,
-        tolerance,
-        new Part(
-            other,
-            part.bodies(),
-            part.sketches(),
-            part.files(),
-            part.pull(),
-            part.sheet(),
-            part.tools()),
-        inputs,
-        cancel);
+    return new BuildContext(kernel, tolerance, part.with(other, part.bodies()), inputs, cancel);
   }
 
   /**
@@ -110,19 +103,7 @@ public final class BuildContext {
   /** The same with other bodies under the names that they have. */
   BuildContext withBodies(Map<String, Body> others) {
     BuildContext with =
-        new BuildContext(
-            kernel,
-            tolerance,
-            new Part(
-                values,
-                others,
-                part.sketches(),
-                part.files(),
-                part.pull(),
-                part.sheet(),
-                part.tools()),
-            inputs,
-            cancel);
+        new BuildContext(kernel, tolerance, part.with(values, others), inputs, cancel);
     with.place = place;
     return with;
   }
