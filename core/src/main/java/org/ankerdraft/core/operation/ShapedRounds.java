@@ -38,6 +38,7 @@ final class ShapedRounds {
   private final Set<Integer> corners = new TreeSet<>();
 
   private final Map<Integer, Set<Integer>> neighbours = new HashMap<>();
+  private final Map<Integer, List<Topology.Edge>> smoothEdges = new HashMap<>();
 
   ShapedRounds(NamedShape shape, Tolerance tolerance) {
     this.shape = shape;
@@ -45,11 +46,15 @@ final class ShapedRounds {
     Topology t = shape.topology();
     for (int f = 1; f <= t.faces().size(); f++) {
       neighbours.put(f, new TreeSet<>());
+      smoothEdges.put(f, new ArrayList<>());
     }
     for (Topology.Edge e : t.edges()) {
       if (e.faces().size() == 2) {
         neighbours.get(e.faces().getFirst()).add(e.faces().getLast());
         neighbours.get(e.faces().getLast()).add(e.faces().getFirst());
+        if (e.bend() == Bend.SMOOTH) {
+          e.faces().forEach(f -> smoothEdges.get(f).add(e));
+        }
       }
     }
     for (int f = 1; f <= t.faces().size(); f++) {
@@ -96,10 +101,10 @@ final class ShapedRounds {
   /** Across the smooth edges of a free surface that are not circles of its radius. */
   private Set<Integer> besideFree(int face, double radius) {
     Set<Integer> out = new TreeSet<>();
-    for (Topology.Edge e : shape.topology().edges()) {
+    for (Topology.Edge e : smoothEdges.get(face)) {
       boolean isEnd =
           e.kind() == CurveKind.CIRCLE && Math.abs(e.radius() - radius) < lengthTolerance;
-      if (e.faces().contains(face) && e.bend() == Bend.SMOOTH && !isEnd) {
+      if (!isEnd) {
         out.add(e.across(face));
       }
     }
@@ -110,12 +115,11 @@ final class ShapedRounds {
   private Set<Integer> sidesOf(int face) {
     Set<Integer> out = new TreeSet<>();
     Topology.Face f = shape.topology().face(face);
-    for (Topology.Edge e : shape.topology().edges()) {
-      if (e.bend() == Bend.SMOOTH && e.faces().contains(face) && runsAlong(e, f)) {
+    for (Topology.Edge e : smoothEdges.get(face)) {
+      if (runsAlong(e, f)) {
         out.add(e.across(face));
       }
     }
-    out.remove(0);
     return out;
   }
 
