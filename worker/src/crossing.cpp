@@ -193,7 +193,7 @@ void FindSelfIntersection(const SelfIntersection& in, ShapeStore& store, SelfInt
     std::vector<std::pair<int, int>> pairs;
     LookAtMesh(shape, {in.deflection(), in.angle()}, store.Known(), [&](const Numbered&, const Net& net) {
       pairs = CrossingFaces(net);
-      return true;
+      return net.IsWatertight();
     });
     found = FacesInterfere(Numbered(shape), pairs, place);
   }

@@ -152,21 +152,25 @@ public final class Blends {
       Collection<Integer> edges,
       double radiusMm)
       throws StepFailed, Ladder.Stopped {
-    Map<Integer, Double> sizes = new TreeMap<>();
-    edges.forEach(e -> sizes.put(e, radiusMm));
-    return new Blends(context, BlendType.ROUND, id, List.of()).climbed(what, input, sizes).result();
+    return new Blends(context, BlendType.ROUND, id, List.of())
+        .climbed(what, input, all(edges, radiusMm))
+        .result();
   }
 
   /** The same, or nothing where they do not fit; not asked up to where they would. */
   public static Optional<NamedShape> roundedIfTheyFit(
       BuildContext context, String id, NamedShape input, Collection<Integer> edges, double radiusMm)
       throws Ladder.Stopped {
-    Map<Integer, Double> sizes = new TreeMap<>();
-    edges.forEach(e -> sizes.put(e, radiusMm));
     return new Blends(context, BlendType.ROUND, id, List.of())
-        .ladder(input, sizes)
+        .ladder(input, all(edges, radiusMm))
         .climb()
         .map(Ladder.Climbed::result);
+  }
+
+  private static Map<Integer, Double> all(Collection<Integer> edges, double radiusMm) {
+    Map<Integer, Double> sizes = new TreeMap<>();
+    edges.forEach(e -> sizes.put(e, radiusMm));
+    return sizes;
   }
 
   private Ladder.Climbed climbed(String ofWhat, NamedShape input, Map<Integer, Double> sizes)
