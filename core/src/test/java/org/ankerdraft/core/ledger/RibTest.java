@@ -16,7 +16,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Ribs from open lines, against the volumes between the walls by hand. */
+/** Ribs from lines, against the volumes between the walls by hand. */
 class RibTest {
   /** A tub 60 x 40 x 25 outside with walls of 2 mm: 56 x 36 x 23 inside. */
   private static final String TUB = tub("0");
@@ -162,10 +162,15 @@ class RibTest {
   }
 
   @Test
-  void ribsFollowOpenLines() {
-    String circle = "{'curve':'circle','name':'k','diameter':'9 mm'}";
-    PartState state = Parts.build(TUB + rib(12, circle, ",'thickness':'1 mm'"));
-    assertThat(state.steps().getLast().message()).contains("no open line");
+  void ribsFollowLines() {
+    PartState state =
+        Parts.build(
+            TUB
+                + rib(
+                    12,
+                    "{'curve':'point','name':'p','at':['0 mm','0 mm']}",
+                    ",'thickness':'1 mm'"));
+    assertThat(state.steps().getLast().message()).contains("has no lines");
   }
 
   private static String arc(String name, double cx, double cy, double r, boolean isOut) {

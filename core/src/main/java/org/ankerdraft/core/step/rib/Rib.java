@@ -7,8 +7,7 @@ import org.ankerdraft.core.step.Step;
 import org.ankerdraft.vectors.Vec3;
 
 /**
- * Ribs along the open lines of a sketch: from the sketch plane to the body below, from wall to
- * wall.
+ * Ribs along the lines of a sketch: from the sketch plane to the body below, from wall to wall.
  *
  * @param sketch whose open lines are the middles of the ribs' upper edges
  * @param thickness at the sketch plane

@@ -71,10 +71,9 @@ final class RibBuilder {
         step.rootRound() == null
             ? 0
             : context.positiveMm(WHAT, "the round at its root", step.rootRound());
-    List<RibPiece> pieces = RibPiece.of(sketch, context.tolerance.lengthMm());
+    List<RibPiece> pieces = RibPiece.of(sketch, context.tolerance);
     if (pieces.isEmpty()) {
-      throw new StepFailed(
-          WHAT, "sketch " + step.sketch() + " has no open line; ribs follow open lines");
+      throw new StepFailed(WHAT, "sketch " + step.sketch() + " has no lines; ribs follow lines");
     }
     List<NamedShape> ribs = new ArrayList<>();
     for (Vec3 down : step.ways(sketch.frame().normal())) {
@@ -163,8 +162,8 @@ final class RibBuilder {
       String role = slab.faceName(o.source()).role();
       if (role.equals("foot")) {
         out.add("there is nothing below it everywhere");
-      } else if ((role.equals("tip-start") && piece.isStartFree())
-          || (role.equals("tip-end") && piece.isEndFree())) {
+      } else if ((role.equals("tip-start") && piece.start() instanceof RibEnd.AtWall)
+          || (role.equals("tip-end") && piece.end() instanceof RibEnd.AtWall)) {
         out.add("no wall closes it all the way up beyond an end of its line");
       }
     }

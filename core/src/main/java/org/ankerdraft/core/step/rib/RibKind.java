@@ -24,7 +24,7 @@ public final class RibKind extends StepKind<Rib> {
   private static final Field<Rib, String> SKETCH =
       StepFields.<Rib>sketch(Rib::sketch)
           .about(
-              "its open lines and curves are the middles of the ribs' upper edges; they may cross");
+              "its lines and curves are the middles of the ribs' upper edges; they may cross, branch and close to rings");
   private static final Field<Rib, Expr> THICKNESS =
       StepFields.<Rib>length("thickness", "Thickness", Rib::thickness)
           .required()

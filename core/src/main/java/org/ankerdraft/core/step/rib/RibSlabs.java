@@ -39,6 +39,9 @@ import org.ankerdraft.vectors.Xy;
 final class RibSlabs {
   private static final String WHAT = RibBuilder.WHAT;
 
+  /** Sine of the least angle to a line at which a slab is made long enough to end in its middle. */
+  private static final double FLATTEST = 0.02;
+
   private final BuildContext context;
   private final String stepId;
   private final ResolvedSketch sketch;
@@ -70,27 +73,34 @@ final class RibSlabs {
               + Words.deg(size.draft)
               + " it comes to a point before it meets the body");
     }
-    return cutAtBends(piece.isStraight() ? straight(piece) : curved(piece), piece);
+    return cutAtEnds(piece.isStraight() ? straight(piece) : curved(piece), piece);
   }
 
   /**
-   * How far a slab goes beyond an end of its line: through the wall at a free end, past the outer
-   * corner of a bend, where it is cut off, else half a thickness.
+   * How far a slab goes beyond an end of its line: through the wall where there is one, past the
+   * outer corner of a bend and past the middle of a line it ends on, where it is cut off.
+   *
+   * @param outwards direction in which the line leaves there
    */
-  private double beyond(boolean isFree, boolean isEnd, double turn) {
-    if (isFree) {
-      return size.reach;
-    }
+  private double beyond(RibEnd end, Xy outwards) {
     double widest = size.thickness + size.depth * Math.max(0, Math.tan(size.draft));
-    return isEnd ? size.thickness / 2 : widest * Math.tan(turn / 2);
+    return switch (end) {
+      case RibEnd.AtWall _ -> size.reach;
+      case RibEnd.Bend(Xy onwards) -> widest * Math.tan(RibEnd.angle(outwards, onwards) / 2);
+      case RibEnd.OnLine(Xy along) ->
+          widest
+              / Math.max(FLATTEST, Math.abs(along.cross(outwards)))
+              * Math.abs(along.dot(outwards));
+      case RibEnd.AtEnds _ -> 0;
+    };
   }
 
   private double before(RibPiece piece) {
-    return beyond(piece.isStartFree(), piece.before() == null, piece.turnBefore());
+    return beyond(piece.start(), piece.startWay().times(-1));
   }
 
   private double after(RibPiece piece) {
-    return beyond(piece.isEndFree(), piece.after() == null, piece.turnAfter());
+    return beyond(piece.end(), piece.endWay());
   }
 
   private FaceName name(String role, RibPiece piece) {
@@ -138,7 +148,8 @@ final class RibSlabs {
 
   /** A wall along the curve and its tangents beyond, drawn down and tilted. */
   private NamedShape curved(RibPiece piece) throws StepFailed, Ladder.Stopped {
-    boolean isFree = !(piece.curve() instanceof Curve2.Arc);
+    boolean isFree =
+        !(piece.curve() instanceof Curve2.Arc || piece.curve() instanceof Curve2.Circle);
     if (isFree && size.draft != 0) {
       return widened(piece);
     }
@@ -167,6 +178,13 @@ final class RibSlabs {
 
   /** What the library cannot tilt: straight from the wall above to the wider one below. */
   private NamedShape widened(RibPiece piece) throws StepFailed, Ladder.Stopped {
+    if (piece.curve().isClosed()) {
+      throw new StepFailed(
+          WHAT,
+          "no draft can be given along "
+              + piece.name()
+              + ", a free curve that closes: draw it in two");
+    }
     double foot = size.thickness + 2 * size.depth * Math.tan(size.draft);
     ResolvedSketch top = wall(piece, size.thickness);
     List<LoftSection> sections = new ArrayList<>();
@@ -248,16 +266,10 @@ final class RibSlabs {
   }
 
   /** Where the line bends, both slabs end in the plane that halves the bend. */
-  private NamedShape cutAtBends(NamedShape slab, RibPiece piece) throws StepFailed, Ladder.Stopped {
+  private NamedShape cutAtEnds(NamedShape slab, RibPiece piece) throws StepFailed, Ladder.Stopped {
     List<Plane> planes = new ArrayList<>();
-    if (piece.turnBefore() > context.tolerance.angleRad()) {
-      Vec3 halving = direction(piece.startWay().plus(piece.before())).unit();
-      planes.add(new Plane(inSpace(piece.curve().start()), halving.negated()));
-    }
-    if (piece.turnAfter() > context.tolerance.angleRad()) {
-      Vec3 halving = direction(piece.endWay().plus(piece.after())).unit();
-      planes.add(new Plane(inSpace(piece.curve().end()), halving));
-    }
+    cut(piece.start(), piece.curve().start(), piece.startWay().times(-1)).ifPresent(planes::add);
+    cut(piece.end(), piece.curve().end(), piece.endWay()).ifPresent(planes::add);
     if (planes.isEmpty()) {
       return slab;
     }
@@ -269,5 +281,19 @@ final class RibSlabs {
         cut.orThrow(),
         List.of(slab),
         Naming.Births.ofCut(name("bend", piece), FaceName.of(stepId, "face")));
+  }
+
+  /** The plane that cuts a slab off at an end of its line, looking away from the line. */
+  private Optional<Plane> cut(RibEnd end, Xy place, Xy outwards) {
+    Xy away =
+        switch (end) {
+          case RibEnd.Bend(Xy onwards) -> outwards.plus(onwards);
+          case RibEnd.OnLine(Xy along) ->
+              new Xy(-along.y(), along.x()).times(Math.signum(along.cross(outwards)));
+          case RibEnd.AtWall _, RibEnd.AtEnds _ -> outwards;
+        };
+    return RibEnd.angle(away, outwards) > context.tolerance.angleRad()
+        ? Optional.of(new Plane(inSpace(place), direction(away).unit()))
+        : Optional.empty();
   }
 }

@@ -1,2 +1,2 @@
-/** Ribs from open lines to the walls around them. */
+/** Ribs from lines to the walls around them. */
 package org.ankerdraft.core.step.rib;
