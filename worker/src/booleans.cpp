@@ -15,6 +15,7 @@
 #include <TopoDS.hxx>
 #include <gp_Ax3.hxx>
 
+#include "crowd.h"
 #include "local.h"
 #include "shapes.h"
 
@@ -128,8 +129,10 @@ void Combine(const BooleanOp& in, ShapeStore& store, ShapeReply* out) {
     reply(local->result, local->history, local->overlaps);
     return;
   }
-  LibraryBoolean done(in.kind(), target, tools, in.unify());
-  reply(Unwrapped(done.Operation().Shape()), MakerHistory<BRepAlgoAPI_BooleanOperation>(done.Operation()),
+  const Crowd crowd(tools);
+  LibraryBoolean done(in.kind(), target, crowd.Tools(), in.unify());
+  const MakerHistory<BRepAlgoAPI_BooleanOperation> history(done.Operation());
+  reply(Unwrapped(done.Operation().Shape()), CrowdHistory(crowd, history),
         in.overlaps() ? OverlapsOf(done, tools) : std::vector<double>());
 }
 

@@ -353,4 +353,61 @@ class PatternTest {
     // Unless it is said so, what does not touch is an oversight.
     assertThat(message(String.format(blades, ""))).contains("does not touch the body");
   }
+
+  /**
+   * Blades as long as the drum is wide, which all go through its axis: up to where neighbours part
+   * they take everything, beyond it each its strip. Area by rings: at the radius r each of the arms
+   * takes an angle of 2 asin(half / r).
+   */
+  @ParameterizedTest
+  @CsvSource({"7,true", "40,true", "40,false"})
+  void bladesThroughOneAxis(int count, boolean cutting) {
+    double half = 0.04;
+    double r = 29.1;
+    double parting = half / Math.sin(Math.PI / count / 2);
+    double area =
+        Math.PI * parting * parting + 2 * count * (armWithin(r, half) - armWithin(parting, half));
+    String blade =
+        "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'k','diameter':'60 mm'}]},"
+            + "{'kind':'extrude','id':'drum','sketch':'s','depth':'20 mm','body':'Drum'},"
+            + bladeAcross(r, half)
+            + "{'kind':'extrude','id':'blade','sketch':'c','depth':'15 mm','startOffset':'5 mm',";
+    String round =
+        "'way':'round','axis':{'base':'Z'},'angle':'180 deg / " + count + "','count':" + count;
+    PartState state =
+        cutting
+            ? Parts.ok(
+                blade
+                    + "'use':'subtract','targets':['Drum']}"
+                    + pattern("'steps':['blade']," + round))
+            : Parts.ok(
+                blade
+                    + "'body':'Blades'}"
+                    + pattern("'steps':[],'body':'Blades'," + round)
+                    + ",{'kind':'combine','id':'cut','how':'subtract','body':'Drum','tools':['Blades']}");
+    assertThat(Parts.volume(state)).isCloseTo(Math.PI * 900 * 20 - 15 * area, within(1e-5));
+    NamedShape drum = body(state);
+    // The drum's three, and of each arm two sides and an end.
+    assertThat(drum.faceNames().stream().filter(f -> !f.toString().contains("blade/start")))
+        .hasSize(3 + 2 * count * 3)
+        .doesNotHaveDuplicates();
+    assertThat(drum.topology().face(drum.face(FaceName.read("drum/end"))).areaMm2())
+        .isCloseTo(Math.PI * 900 - area, within(1e-6));
+  }
+
+  /** The area of half a strip's end within a circle: the integral of rho 2 asin(half / rho). */
+  private static double armWithin(double r, double half) {
+    return r * r * Math.asin(half / r) + half * Math.sqrt(r * r - half * half);
+  }
+
+  private static String bladeAcross(double r, double half) {
+    double x = Math.sqrt(r * r - half * half);
+    return String.format(
+        "{'kind':'sketch','id':'c','curves':["
+            + "{'curve':'line','name':'a','from':['-%1$s mm','-%2$s mm'],'to':['%1$s mm','-%2$s mm']},"
+            + "{'curve':'arc','name':'e','from':['%1$s mm','-%2$s mm'],'to':['%1$s mm','%2$s mm'],'through':['%3$s mm','0 mm']},"
+            + "{'curve':'line','name':'b','from':['%1$s mm','%2$s mm'],'to':['-%1$s mm','%2$s mm']},"
+            + "{'curve':'arc','name':'f','from':['-%1$s mm','%2$s mm'],'to':['-%1$s mm','-%2$s mm'],'through':['-%3$s mm','0 mm']}]},",
+        x, half, r);
+  }
 }
