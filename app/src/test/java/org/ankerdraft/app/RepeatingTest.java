@@ -119,6 +119,28 @@ class RepeatingTest extends InWindow {
     assertThat(pattern.sketch()).isEqualTo("spots");
   }
 
+  /** Rows of a table are added and filled in on the card. */
+  @Test
+  void aStepIsRepeatedByATable() throws Exception {
+    robot.interact(() -> window.session().select("h"));
+    keys(KeyCode.S, KeyCode.P);
+    settle();
+    robot.interact(() -> robot.lookup("#field-way").<String>queryComboBox().setValue("by a table"));
+    until(() -> robot.lookup("Another copy").tryQuery().isPresent());
+    robot.interact(() -> robot.lookup("Another copy").queryButton().fire());
+    settle();
+    robot.interact(() -> robot.lookup("Another copy").queryButton().fire());
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 3 * HOLE, within(1e-3));
+    type("#field-places-1-y", "3*4 mm");
+    robot.push(KeyCode.ENTER);
+    settle();
+    assertThat(volume()).isCloseTo(PLATE - 3 * HOLE, within(1e-3));
+    Pattern pattern = (Pattern) onFx(() -> window.session().document().steps().getLast());
+    assertThat(pattern.places()).extracting(Pattern.Place::id).containsExactly("2", "3");
+    assertThat(pattern.places().getLast().y().text()).isEqualTo("3*4 mm");
+  }
+
   @Test
   void theSelectedSketchIsRevolvedAboutAnAxisInItsPlane() throws Exception {
     robot.interact(() -> window.session().select("section"));

@@ -273,6 +273,81 @@ class PatternTest {
         .isLessThan(1e-6);
   }
 
+  /** Rows of a table, with formulas; a row that goes takes its copy along and no other's name. */
+  @Test
+  void aTableOfPlaces() {
+    String rows =
+        "{'x':'20 mm'},{'id':'far','x':'3*20 mm','y':'-12 mm'},{'x':'70 mm','y':'10 mm','z':'0 mm'}";
+    PartState state =
+        Parts.ok(
+            holed(-36, 0, 6) + pattern("'steps':['h'],'way':'by a table','places':[" + rows + "]"));
+    assertThat(Parts.volume(state)).isCloseTo(PLATE - 4 * drilled(6), within(1e-3));
+    assertThat(body(state).faceNames().stream().map(Object::toString))
+        .contains("p/at-2(h/wall:a)", "p/at-far(h/wall:a)", "p/at-4(h/wall:a)");
+    NamedShape drilled = body(state);
+    assertThat(
+            drilled.topology().face(drilled.face(FaceName.read("p/at-far(h/wall:a)"))).origin().x())
+        .isCloseTo(24, within(1e-9));
+    PartState less =
+        Parts.ok(
+            holed(-36, 0, 6)
+                + pattern(
+                    "'steps':['h'],'way':'by a table','places':[{'id':'far','x':'60 mm','y':'-12"
+                        + " mm'},{'id':'4','x':'70 mm','y':'10 mm'}]"));
+    assertThat(body(less).faceNames().stream().map(Object::toString))
+        .contains("p/at-far(h/wall:a)", "p/at-4(h/wall:a)")
+        .doesNotContain("p/at-2(h/wall:a)");
+  }
+
+  /** Turned by the table about an axis they are a round, and shifted besides a helix of copies. */
+  @Test
+  void copiesOfATableAreTurned() {
+    String bar =
+        Parts.box(100, 60, 4)
+            + ",{'kind':'sketch','id':'t','plane':{'base':'XY','offset':'4 mm'},'curves':[{'curve':'rectangle','name':'r','centre':['20 mm','0 mm'],'width':'6 mm','height':'2 mm'}]},"
+            + "{'kind':'extrude','id':'h','sketch':'t','depth':'3 mm','use':'unite'}";
+    String rows = "{'turn':'120 deg'},{'turn':'240 deg'}";
+    PartState table =
+        Parts.ok(
+            bar
+                + pattern(
+                    "'steps':['h'],'way':'by a table','axis':{'base':'Z'},'places':["
+                        + rows
+                        + "]"));
+    PartState round =
+        Parts.ok(bar + pattern("'steps':['h'],'way':'round','axis':{'base':'Z'},'count':3"));
+    assertThat(Parts.volume(table)).isCloseTo(Parts.volume(round), within(1e-6));
+    assertThat(
+            body(table).shape().mass().centroid().distance(body(round).shape().mass().centroid()))
+        .isLessThan(1e-9);
+    // Turned by half a turn the bar comes to x = -20, and then 5 further and 1 down into the plate.
+    PartState shifted =
+        Parts.ok(
+            bar
+                + pattern(
+                    "'steps':['h'],'way':'by a table','axis':{'base':'Z'},'places':[{'turn':'180"
+                        + " deg','x':'-5 mm','z':'-1 mm'}]"));
+    assertThat(Parts.volume(shifted)).isCloseTo(PLATE + 36 + 24, within(1e-6));
+    NamedShape named = body(shifted);
+    assertThat(named.topology().face(named.face(FaceName.read("p/at-2(h/end)"))).origin().x())
+        .isCloseTo(-25, within(1e-6));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "'places':[]; its table has no rows",
+        "'places':[{'y':'0 mm'}]; copy 2 lies on the original",
+        "'axis':{'base':'Z'},'places':[{'turn':'360 deg'}]; copy 2 lies on the original",
+        "'places':[{'x':'9 mm'},{'id':'b','x':'4.5*2 mm'}]; copy b lies on copy 2",
+        "'places':[{'x':'20 mm'},{'x':'200 mm'}]; copy 3 of h does not meet the body",
+      })
+  void whatATableCannotSayIsTold(String more, String message) {
+    assertThat(message(holed(-30, 0, 5) + pattern("'steps':['h'],'way':'by a table'," + more)))
+        .contains(message);
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = ';',

@@ -1,10 +1,8 @@
 package org.ankerdraft.core.step.hole;
 
-import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.ItemIds;
 import org.ankerdraft.core.select.FaceChoice;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.sketch.Point2;
@@ -78,7 +76,10 @@ public record Hole(
     mouth = mouth == null ? Mouth.PLAIN : mouth;
     fit = fit == null ? ScrewSize.Fit.TAPPED : fit;
     plane = plane == null ? PlaneRef.LEVEL : plane;
-    points = points == null ? List.of() : withIds(points);
+    points =
+        points == null
+            ? List.of()
+            : ItemIds.given(points, 1, Place::id, (p, id) -> new Place(id, p.at()));
   }
 
   /**
@@ -87,22 +88,4 @@ public record Hole(
    * @param id unique in the step; null to be given one
    */
   public record Place(String id, Point2 at) {}
-
-  private static List<Place> withIds(List<Place> places) {
-    Set<String> taken = new HashSet<>();
-    places.stream().map(Place::id).filter(i -> i != null).forEach(taken::add);
-    List<Place> out = new ArrayList<>();
-    for (int i = 0; i < places.size(); i++) {
-      Place place = places.get(i);
-      if (place.id() == null) {
-        int n = i + 1;
-        while (!taken.add(String.valueOf(n))) {
-          n++;
-        }
-        place = new Place(String.valueOf(n), place.at());
-      }
-      out.add(place);
-    }
-    return List.copyOf(out);
-  }
 }

@@ -1,6 +1,5 @@
 package org.ankerdraft.core.step.hole;
 
-import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -8,6 +7,7 @@ import java.util.Set;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.Field;
+import org.ankerdraft.core.form.ItemIds;
 import org.ankerdraft.core.form.ListForm;
 import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.WordForm;
@@ -208,11 +208,7 @@ public final class HoleKind extends StepKind<Hole> {
       return Optional.of(
           new RecordForm.Complaint("diameter", "give a diameter, or the screw it is for"));
     }
-    Set<String> seen = new HashSet<>();
-    return h.points().stream()
-        .map(Place::id)
-        .filter(id -> !seen.add(id))
-        .findFirst()
+    return ItemIds.twice(h.points(), Place::id)
         .map(id -> new RecordForm.Complaint("points", "two places have the id " + id));
   }
 

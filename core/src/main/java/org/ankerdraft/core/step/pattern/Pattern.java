@@ -2,6 +2,7 @@ package org.ankerdraft.core.step.pattern;
 
 import java.util.List;
 import org.ankerdraft.core.expression.Expr;
+import org.ankerdraft.core.form.ItemIds;
 import org.ankerdraft.core.sketch.AxisRef;
 import org.ankerdraft.core.sketch.PlaneRef;
 import org.ankerdraft.core.step.Head;
@@ -23,6 +24,7 @@ import org.ankerdraft.core.step.Step;
  * @param body that is worked on without steps; null for the only one
  * @param sketch whose points or chain the copies follow
  * @param turning whether copies along a chain turn with it
+ * @param places of copies one by one
  * @param apart whether copies of a whole body may stand apart from it: a set of tools for a later
  *     step
  */
@@ -42,7 +44,8 @@ public record Pattern(
     String body,
     String sketch,
     boolean turning,
-    boolean apart)
+    boolean apart,
+    List<Place> places)
     implements Step {
 
   /** How copies lie to the original. */
@@ -53,8 +56,19 @@ public record Pattern(
     /** One at each point of a sketch, the original at the first. */
     POINTS,
     /** Along a chain of a sketch, the original where it begins. */
-    PATH
+    PATH,
+    /** One for each row of a table. */
+    TABLE
   }
+
+  /**
+   * Where one copy lies: turned about the pattern's axis first, then shifted.
+   *
+   * @param id unique in the step; null to be given one
+   * @param x by which it is shifted from the original; null for none
+   * @param turn null for none
+   */
+  public record Place(String id, Expr x, Expr y, Expr z, Expr turn) {}
 
   /** Whether a sketch says where the copies lie. */
   public boolean isBySketch() {
@@ -67,5 +81,10 @@ public record Pattern(
     axis = axis == null ? AxisRef.base(AxisRef.Base.X) : axis;
     plane = plane == null ? PlaneRef.base(PlaneRef.Base.YZ) : plane;
     without = without == null ? List.of() : List.copyOf(without);
+    places =
+        places == null
+            ? List.of()
+            : ItemIds.given(
+                places, 2, Place::id, (p, id) -> new Place(id, p.x(), p.y(), p.z(), p.turn()));
   }
 }

@@ -83,6 +83,7 @@ final class PatternBuilder {
         switch (step.way()) {
           case ROW -> rows();
           case ROUND -> round();
+          case TABLE -> new TablePlaces(context, step).places();
           case POINTS, PATH -> new SketchPlaces(context, step).places();
           case MIRROR -> {
             Frame frame = context.frame(WHAT, step.plane());

@@ -7,7 +7,9 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Field;
 import org.ankerdraft.core.form.FlagForm;
+import org.ankerdraft.core.form.ItemIds;
 import org.ankerdraft.core.form.ListForm;
+import org.ankerdraft.core.form.RecordForm;
 import org.ankerdraft.core.form.WordForm;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Inputs;
@@ -24,6 +26,7 @@ import org.ankerdraft.core.step.Rail;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
+import org.ankerdraft.core.step.pattern.Pattern.Place;
 import org.ankerdraft.core.step.pattern.Pattern.Way;
 
 /** Rows, rounds and mirror images of what steps did. */
@@ -33,7 +36,8 @@ public final class PatternKind extends StepKind<Pattern> {
           .or(Way.ROUND, "round")
           .or(Way.MIRROR, "mirror")
           .or(Way.POINTS, "at points")
-          .or(Way.PATH, "along a path");
+          .or(Way.PATH, "along a path")
+          .or(Way.TABLE, "by a table");
 
   private static final Field<Pattern, List<String>> STEPS =
       Field.<Pattern, List<String>>of(
@@ -48,18 +52,20 @@ public final class PatternKind extends StepKind<Pattern> {
           .otherwise(Way.ROW)
           .label("Way")
           .about(
-              "in a row, round an axis, mirrored about a plane, at the points of a sketch, or along"
-                  + " a chain of one");
+              "in a row, round an axis, mirrored about a plane, at the points of a sketch, along a"
+                  + " chain of one, or by a table of places");
   private static final Field<Pattern, AxisRef> AXIS =
       Field.<Pattern, AxisRef>of("axis", AxisRef.FORM, Pattern::axis)
           .label("Axis")
           .otherwise(AxisRef.base(AxisRef.Base.X))
-          .shownIf(p -> p.way() == Way.ROW || p.way() == Way.ROUND)
-          .about("the direction of a row, or the axis of a round; default X");
+          .shownIf(p -> p.way() == Way.ROW || p.way() == Way.ROUND || p.way() == Way.TABLE)
+          .about(
+              "the direction of a row, the axis of a round, or the one about which copies of a table"
+                  + " are turned; default X");
   private static final Field<Pattern, Expr> COUNT =
       Field.<Pattern, Expr>of("count", ExprForm.NUMBER, Pattern::count)
           .label("How many")
-          .shownIf(p -> p.way() != Way.MIRROR && p.way() != Way.POINTS)
+          .shownIf(p -> p.way() == Way.ROW || p.way() == Way.ROUND || p.way() == Way.PATH)
           .about("the original among them, from 2 to 1000");
   private static final Field<Pattern, Expr> SPACING =
       StepFields.<Pattern>length("spacing", "Spacing", Pattern::spacing)
@@ -123,6 +129,17 @@ public final class PatternKind extends StepKind<Pattern> {
           .about(
               "whether copies of a whole body may stand apart from it: it is a set of tools then, to"
                   + " be united with another body or taken from it");
+  private static final Field<Pattern, List<Place>> PLACES =
+      Field.<Pattern, List<Place>>of(
+              "places", ListForm.of(PlaceForm.FORM, "copies"), Pattern::places)
+          .label("Copies at")
+          .shownIf(p -> p.way() == Way.TABLE)
+          .itemTitle((place, n) -> "Copy " + ((Place) place).id())
+          .adding("Another copy", PatternKind::next)
+          .about(
+              "a copy for each row: `x`, `y` and `z` by which it is shifted from the original,"
+                  + " `turn` by which it is turned about the axis before, and an `id`, by default"
+                  + " its number");
   private static final Field<Pattern, String> BODY = StepFields.body(Pattern::body);
 
   public PatternKind() {
@@ -144,7 +161,8 @@ public final class PatternKind extends StepKind<Pattern> {
             BODY,
             SKETCH,
             TURNING,
-            APART),
+            APART,
+            PLACES),
         (head, v) ->
             new Pattern(
                 head,
@@ -162,13 +180,26 @@ public final class PatternKind extends StepKind<Pattern> {
                 v.get(BODY),
                 v.get(SKETCH),
                 v.is(TURNING),
-                v.is(APART)),
+                v.is(APART),
+                v.get(PLACES)),
+        PatternKind::complaint,
         new Rail(
             Stage.SHAPE,
             "Pattern or mirror",
             'P',
             "repeat copy row circular array symmetry",
             true));
+  }
+
+  private static Optional<RecordForm.Complaint> complaint(Pattern p) {
+    return ItemIds.twice(p.places(), Place::id)
+        .map(id -> new RecordForm.Complaint("places", "two copies have the id " + id));
+  }
+
+  /** Another row, where no other is likely to lie. */
+  private static Place next(Pattern p) {
+    Expr x = new Expr((p.places().size() + 1) * 10 + " mm");
+    return new Place(null, x, null, null, null);
   }
 
   @Override
@@ -197,6 +228,7 @@ public final class PatternKind extends StepKind<Pattern> {
       case MIRROR -> what + " mirrored";
       case ROUND -> what + ", " + count + " round " + s.axis().inWords().replace("about ", "");
       case POINTS -> what + " at the points of " + s.sketch();
+      case TABLE -> what + ", " + (s.places().size() + 1) + " by a table";
       case PATH -> what + ", " + count + " along " + s.sketch();
       case ROW ->
           what + ", " + count + (s.rows() == null ? "" : " × " + s.rows().text()) + " in a row";
@@ -226,6 +258,7 @@ public final class PatternKind extends StepKind<Pattern> {
                 null,
                 null,
                 false,
-                false));
+                false,
+                List.of()));
   }
 }
