@@ -1,6 +1,7 @@
 #include <BRepOffsetAPI_DraftAngle.hxx>
 #include <TopoDS.hxx>
 
+#include "lean.h"
 #include "shapes.h"
 
 namespace ankerdraft {
@@ -27,6 +28,11 @@ std::string Reason(Draft_ErrorStatus status) {
 void Draft(const kernel::v1::Draft& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
+  if (const std::optional<Leaned> leaned = LeanWalls(in, numbered)) {
+    RecordOrigins(shape, 0, leaned->history, leaned->shape, GeneratedFromFace::kIsModified, out);
+    Describe(leaned->shape, store, out);
+    return;
+  }
   const gp_Dir pull = DirectionOf(in.pull());
   const gp_Pln neutral = PlaneOf(in.neutral());
   BRepOffsetAPI_DraftAngle maker(shape);

@@ -242,8 +242,9 @@ public final class Tilt {
       return loose;
     }
     Map<FaceName, Double> wanted = new LinkedHashMap<>();
+    Set<Integer> upright = uprightFree();
     angles.forEach((f, angle) -> {
-      if (isOfOneAngle(input.topology().face(f))) {
+      if (isOfOneAngle(input.topology().face(f)) || upright.contains(f)) {
         wanted.put(input.faceName(f), angle);
       }
     });
@@ -274,6 +275,26 @@ public final class Tilt {
       case CYLINDER, CONE -> f.direction().cross(pull).length() < context.tolerance.angleRad();
       case SPHERE, TORUS, FREEFORM -> false;
     };
+  }
+
+  /** Free faces to be tilted that stand upright all over, as those raised from a free curve do. */
+  private Set<Integer> uprightFree() throws Ladder.Stopped {
+    Set<Integer> free = new LinkedHashSet<>(angles.keySet());
+    free.removeIf(f -> input.topology().face(f).kind() != Topology.SurfaceKind.FREEFORM);
+    if (free.isEmpty()) {
+      return free;
+    }
+    var measured =
+        context.kernel.draftRanges(input.shape(), pull, ANGLE_PROOF_RAD, context.budget());
+    if (measured instanceof Outcome.Failed<List<DraftRange>>(var failure)) {
+      Ladder.stopIfNeeded(failure);
+      return Set.of();
+    }
+    List<DraftRange> ranges = measured.orThrow();
+    free.removeIf(f ->
+        Math.max(Math.abs(ranges.get(f - 1).minRad()), Math.abs(ranges.get(f - 1).maxRad()))
+            > ANGLE_PROOF_RAD);
+    return free;
   }
 
   /**

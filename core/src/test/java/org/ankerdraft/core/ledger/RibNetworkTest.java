@@ -10,7 +10,6 @@ import java.awt.geom.PathIterator;
 import java.awt.geom.Rectangle2D;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Random;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.Stream;
@@ -38,17 +37,6 @@ class RibNetworkTest {
 
   private static final double WIDE = 1.2;
   private static final double HIGH = 10;
-
-  private static String line(String name, double ax, double ay, double bx, double by) {
-    return String.format(
-        Locale.ROOT,
-        "{'curve':'line','name':'%s','from':['%.9f mm','%.9f mm'],'to':['%.9f mm','%.9f mm']}",
-        name,
-        ax,
-        ay,
-        bx,
-        by);
-  }
 
   private static String ribs(String curves, double draft, double root) {
     return ",{'kind':'sketch','id':'l','plane':{'base':'XY','offset':'12 mm'},'curves':["
@@ -83,7 +71,7 @@ class RibNetworkTest {
   void aBranchAtAnAngle(double angleDeg, double draft) {
     double sin = Math.sin(Math.toRadians(angleDeg));
     double cos = Math.cos(Math.toRadians(angleDeg));
-    String lines = line("a", -20, 0, 20, 0) + "," + line("b", 0, 0, 8 * cos, 8 * sin);
+    String lines = Parts.line("a", -20, 0, 20, 0) + "," + Parts.line("b", 0, 0, 8 * cos, 8 * sin);
     double wanted = overHeight(draft, t -> t * 56 + t * (18 - t / 2) / sin);
     assertThat(added(ribs(lines, draft, 0))).isCloseTo(wanted, within(1e-6 * wanted));
     NamedShape body = Parts.ok(TUB + ribs(lines, draft, 0)).bodies().get("Tub").named();
@@ -102,7 +90,7 @@ class RibNetworkTest {
   void aBranchAtAnAngleIsRounded(double angleDeg, double draft, double root) {
     double sin = Math.sin(Math.toRadians(angleDeg));
     double cos = Math.cos(Math.toRadians(angleDeg));
-    String lines = line("a", -20, 0, 20, 0) + "," + line("b", 0, 0, 8 * cos, 8 * sin);
+    String lines = Parts.line("a", -20, 0, 20, 0) + "," + Parts.line("b", 0, 0, 8 * cos, 8 * sin);
     NamedShape body = Parts.ok(TUB + ribs(lines, draft, root)).bodies().get("Tub").named();
     assertThat(sharpInside(body)).isEmpty();
   }
@@ -123,7 +111,11 @@ class RibNetworkTest {
   void threeArmsFromOnePlace(double draft) {
     double x = 5 * Math.cos(Math.toRadians(30));
     String lines =
-        line("a", 0, 0, 0, 5) + "," + line("b", 0, 0, x, -2.5) + "," + line("c", 0, 0, -x, -2.5);
+        Parts.line("a", 0, 0, 0, 5)
+            + ","
+            + Parts.line("b", 0, 0, x, -2.5)
+            + ","
+            + Parts.line("c", 0, 0, -x, -2.5);
     // Neighbours at 120 deg share a kite of h^2 / sqrt 3 each.
     double length = 18 + 2 * 28 / Math.cos(Math.toRadians(30));
     double wanted = overHeight(draft, t -> t * length - Math.sqrt(3) * t * t / 4);
@@ -192,7 +184,7 @@ class RibNetworkTest {
       double y = -9 + 16 * i + random.nextDouble(-3, 3);
       double lean = random.nextDouble(-0.2, 0.2);
       strips.add(strip(0, y, Math.atan(lean), -100, 100));
-      lines.add(line("a" + i, -20, y - 20 * lean, 20, y + 20 * lean));
+      lines.add(Parts.line("a" + i, -20, y - 20 * lean, 20, y + 20 * lean));
       for (int k = 0; k < 2; k++) {
         double x = -14 + 24 * k + random.nextDouble(-3, 3);
         double angle = Math.atan(lean) + random.nextDouble(0.8, Math.PI - 0.8) - Math.PI * (1 - i);
@@ -202,7 +194,7 @@ class RibNetworkTest {
         branch.intersect(side);
         strips.add(branch);
         lines.add(
-            line(
+            Parts.line(
                 "b" + i + k,
                 x,
                 y + x * lean,
@@ -239,7 +231,7 @@ class RibNetworkTest {
                 && Math.hypot(from[0] + to[0] - 9, from[1] + to[1] - 2 * 3 * Math.sin(Math.PI / 3))
                     < 1e-6;
         if (!isShared) {
-          lines.add(line("h" + lines.size(), from[0], from[1], to[0], to[1]));
+          lines.add(Parts.line("h" + lines.size(), from[0], from[1], to[0], to[1]));
         }
       }
     }

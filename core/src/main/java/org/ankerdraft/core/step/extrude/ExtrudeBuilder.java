@@ -256,7 +256,9 @@ final class ExtrudeBuilder {
     for (int i = 1; i <= solid.topology().faces().size(); i++) {
       Topology.SurfaceKind kind = solid.topology().face(i).kind();
       boolean isOfOneAngle =
-          kind == Topology.SurfaceKind.PLANE || kind == Topology.SurfaceKind.CONE;
+          kind == Topology.SurfaceKind.PLANE
+              || kind == Topology.SurfaceKind.CONE
+              || kind == Topology.SurfaceKind.FREEFORM;
       if (isOfOneAngle && solid.faceName(i).isOf(step.id(), role)) {
         wanted.put(solid.faceName(i), taper);
       }
@@ -330,8 +332,12 @@ final class ExtrudeBuilder {
       throw new StepFailed(
           failure.withWorks(worksUpTo(straight, sketch, side, angles, taper, endCap)));
     }
-    strategy = "prism, " + climbed.get().strategy();
-    return climbed.get().result();
+    NamedShape result = climbed.get().result();
+    strategy =
+        "prism, "
+            + climbed.get().strategy()
+            + (result.face(endCap) == 0 ? ", closes before its depth" : "");
+    return result;
   }
 
   private Plane neutral(ResolvedSketch sketch, Side side) {

@@ -1,0 +1,494 @@
+#include "lean.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <memory>
+#include <vector>
+
+#include <BRepAdaptor_Surface.hxx>
+#include <BRepBndLib.hxx>
+#include <BRepLib.hxx>
+#include <BRepTools.hxx>
+#include <BRep_Builder.hxx>
+#include <BRep_Tool.hxx>
+#include <Bnd_Box.hxx>
+#include <ElSLib.hxx>
+#include <Geom2d_BSplineCurve.hxx>
+#include <Geom2d_Line.hxx>
+#include <Geom_BSplineCurve.hxx>
+#include <Geom_Circle.hxx>
+#include <Geom_ConicalSurface.hxx>
+#include <Geom_Line.hxx>
+#include <Geom_Plane.hxx>
+#include <Precision.hxx>
+#include <TopExp.hxx>
+#include <TopExp_Explorer.hxx>
+#include <TopTools_IndexedDataMapOfShapeListOfShape.hxx>
+#include <TopoDS.hxx>
+#include <TopoDS_Compound.hxx>
+#include <TopoDS_Iterator.hxx>
+#include <TopoDS_Solid.hxx>
+#include <TopoDS_Wire.hxx>
+#include <gp_Circ.hxx>
+#include <gp_Cone.hxx>
+#include <gp_Pln.hxx>
+
+#include "interpolation.h"
+#include "rail.h"
+#include "surface.h"
+#include "wires.h"
+
+namespace ankerdraft {
+
+using namespace kernel::v1;
+
+namespace {
+
+constexpr double kTouching = 1e-6;   // mm: so near ends are one
+constexpr double kSmooth = 1e-6;     // rad: curves that meet so have a ruling in common
+constexpr int kPlaces = 17;          // of a curve along which two walls cross
+constexpr int kApproach = 8;         // steps from the neutral plane to it
+constexpr int kMostTurns = 30;       // of Newton's method, which needs three
+constexpr double kAngle = 2e-5;      // rad: how true the tilt of a ruled wall is
+constexpr double kClosest = 1e-8, kFarthest = 1e-6;  // mm: how true its ends are, at most and at least
+
+// Where two walls meet, from the lower end to the upper one.
+struct Joint {
+  gp_Pnt low, high;
+  bool is_ruling = true;                    // of both walls
+  std::vector<double> before, after;        // parameters of the wall that ends here and the one that begins, on its way
+  std::vector<gp_Pnt> places;
+  TopoDS_Vertex at_low, at_high;
+  TopoDS_Edge edge;
+};
+
+struct Wall {
+  TopoDS_Face face;
+  TopoDS_Edge low_edge, high_edge;
+  std::unique_ptr<Rail> rail;
+  int next = -1;                            // that goes on from it
+  Joint begin;                              // filled in for the wall that begins there
+  TopoDS_Face leaned;
+  TopoDS_Edge low, high;
+};
+
+// A prism along the pull that stands between two level planes; heights are over the neutral plane.
+struct Prism {
+  gp_Dir up;
+  gp_Pnt origin;  // of the neutral plane
+  double low = 0, high = 0;
+  std::vector<Wall> walls;
+  std::vector<TopoDS_Face> low_caps, high_caps;
+
+  double HeightOf(const gp_Pnt& p) const { return gp_Vec(origin, p).Dot(gp_Vec(up)); }
+};
+
+bool IsLevel(const TopoDS_Face& face, const gp_Dir& up) {
+  const BRepAdaptor_Surface surface(face, false);
+  return surface.GetType() == GeomAbs_Plane && surface.Plane().Axis().IsParallel(gp_Ax1(gp_Pnt(), up), Precision::Angular() * 100);
+}
+
+double HeightOf(const TopoDS_Face& face, const Prism& prism) {
+  return prism.HeightOf(BRepAdaptor_Surface(face, false).Plane().Location());
+}
+
+// The edges of a wall at the lower and the upper end; nothing where it has others than these and upright ones.
+bool FindEnds(Wall& wall, const Prism& prism) {
+  for (TopExp_Explorer e(wall.face, TopAbs_EDGE); e.More(); e.Next()) {
+    const TopoDS_Edge edge = TopoDS::Edge(e.Current());
+    if (BRep_Tool::Degenerated(edge)) return false;
+    TopoDS_Vertex first, last;
+    TopExp::Vertices(edge, first, last);
+    const double from = prism.HeightOf(BRep_Tool::Pnt(first)), to = prism.HeightOf(BRep_Tool::Pnt(last));
+    if (std::abs(from - to) > kTouching) continue;
+    TopoDS_Edge& end = std::abs(from - prism.low) < kTouching ? wall.low_edge : wall.high_edge;
+    if (!end.IsNull() && !end.IsSame(edge)) return false;
+    end = TopoDS::Edge(edge.Oriented(TopAbs_FORWARD));
+  }
+  return !wall.low_edge.IsNull() && !wall.high_edge.IsNull();
+}
+
+gp_Vec OutwardAtMiddle(const TopoDS_Face& face) {
+  double u1, u2, v1, v2;
+  BRepTools::UVBounds(face, u1, u2, v1, v2);
+  return EvaluateOutward(face, 0.5 * (u1 + u2), 0.5 * (v1 + v2)).normal;
+}
+
+TopoDS_Vertex EndOf(const Wall& wall, bool at_begin) {
+  TopoDS_Vertex first, last;
+  TopExp::Vertices(wall.low_edge, first, last);
+  return wall.rail->IsForward() == at_begin ? first : last;
+}
+
+bool FindNext(Prism& prism) {
+  for (Wall& wall : prism.walls) {
+    const TopoDS_Vertex end = EndOf(wall, false);
+    for (size_t i = 0; i < prism.walls.size(); ++i)
+      if (EndOf(prism.walls[i], true).IsSame(end)) wall.next = static_cast<int>(i);
+    if (wall.next < 0) return false;
+  }
+  return true;
+}
+
+// What is asked for as a prism with its walls; nothing where it is none.
+std::optional<Prism> PrismOf(const kernel::v1::Draft& in, const Numbered& numbered) {
+  Prism prism;
+  prism.up = DirectionOf(in.pull());
+  const gp_Pln neutral = PlaneOf(in.neutral());
+  prism.origin = neutral.Location();
+  if (!neutral.Axis().IsParallel(gp_Ax1(gp_Pnt(), prism.up), Precision::Angular() * 100)) return std::nullopt;
+  std::map<int, double> angles;
+  for (const FaceAngle& fa : in.faces()) angles[fa.face()] = fa.angle();
+  std::vector<TopoDS_Face> caps;
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const TopoDS_Face face = TopoDS::Face(numbered.faces.FindKey(i));
+    const auto angle = angles.find(i);
+    if (angle == angles.end() && !IsLevel(face, prism.up)) return std::nullopt;
+    if (angle != angles.end() && angle->second != in.faces(0).angle()) return std::nullopt;
+    if (angle == angles.end()) {
+      caps.push_back(face);
+    } else {
+      prism.walls.emplace_back();
+      prism.walls.back().face = face;
+    }
+  }
+  if (caps.size() < 2) return std::nullopt;
+  prism.low = prism.high = HeightOf(caps.front(), prism);
+  for (const TopoDS_Face& cap : caps) {
+    prism.low = std::min(prism.low, HeightOf(cap, prism));
+    prism.high = std::max(prism.high, HeightOf(cap, prism));
+  }
+  for (const TopoDS_Face& cap : caps) {
+    const bool is_low = HeightOf(cap, prism) - prism.low < kTouching;
+    if (!is_low && prism.high - HeightOf(cap, prism) > kTouching) return std::nullopt;
+    (is_low ? prism.low_caps : prism.high_caps).push_back(cap);
+  }
+  for (Wall& wall : prism.walls) {
+    if (!FindEnds(wall, prism)) return std::nullopt;
+    wall.rail = std::make_unique<Rail>(wall.low_edge, gp_Vec(prism.up) * -prism.low, prism.up, OutwardAtMiddle(wall.face));
+  }
+  if (!FindNext(prism)) return std::nullopt;
+  return prism;
+}
+
+bool IsFree(const Wall& wall) {
+  return wall.rail->Kind() != GeomAbs_Line && wall.rail->Kind() != GeomAbs_Circle;
+}
+
+// Tilts a prism's walls.
+class Leaning {
+ public:
+  Leaning(Prism& prism, double angle, const Numbered& numbered)
+      : prism_(prism), angle_(angle), numbered_(numbered), length_((prism.high - prism.low) / std::cos(angle)) {}
+
+  Leaned Done() {
+    for (Wall& wall : prism_.walls) MakeJoint(wall, Next(wall));
+    for (Wall& wall : prism_.walls) MustHold(wall);
+    for (Wall& wall : prism_.walls) MakeSurface(wall);
+    for (Wall& wall : prism_.walls) MakeEdges(wall);
+    for (Wall& wall : prism_.walls) MakeFace(wall);
+    Leaned leaned;
+    for (const Wall& wall : prism_.walls) leaned.history.Became(wall.face, wall.leaned);
+    leaned.shape = Solids(leaned.history);
+    BRepLib::SameParameter(leaned.shape, Precision::Confusion(), true);
+    BRepLib::UpdateTolerances(leaned.shape);
+    return leaned;
+  }
+
+ private:
+  Wall& Next(const Wall& wall) { return prism_.walls[wall.next]; }
+  // Outwards, at a height over the neutral plane.
+  double OffsetAt(double height) const { return -height * std::tan(angle_); }
+  double Low() const { return OffsetAt(prism_.low); }
+  double High() const { return OffsetAt(prism_.high); }
+  double HeightAt(int place) const { return prism_.low + (prism_.high - prism_.low) * place / (kPlaces - 1); }
+
+  [[noreturn]] void Refuse(const Wall& wall, const std::string& why) const {
+    throw Refused{"refused", why, {numbered_.faces.FindIndex(wall.face)}};
+  }
+
+  // Where the offsets of two rails cross, from where they do at an offset near by.
+  void Cross(const Wall& one, const Wall& other, double offset, double& t, double& u) const {
+    const gp_Ax2 axes(prism_.origin, prism_.up);
+    const auto in_plane = [&](const gp_Vec& v) { return gp_XY(v.Dot(axes.XDirection()), v.Dot(axes.YDirection())); };
+    for (int turn = 0; turn < kMostTurns; ++turn) {
+      const gp_XY gap = in_plane(gp_Vec(one.rail->At(t, offset), other.rail->At(u, offset)));
+      if (gap.Modulus() < 0.1 * kClosest) return;
+      const gp_XY a = in_plane(one.rail->DerivativeAt(t, offset)), b = in_plane(other.rail->DerivativeAt(u, offset));
+      const double det = -(a.X() * b.Y() - a.Y() * b.X());
+      if (std::abs(det) < Precision::Angular() * a.Modulus() * b.Modulus()) break;
+      t += (-gap.X() * b.Y() + gap.Y() * b.X()) / det;
+      u += (a.X() * gap.Y() - a.Y() * gap.X()) / det;
+    }
+    Refuse(one, "the tilted wall no longer meets its neighbour");
+  }
+
+  void MakeJoint(Wall& wall, Wall& next) {
+    Joint& joint = next.begin;
+    double t = wall.rail->End(), u = next.rail->Begin();
+    const gp_Vec way = wall.rail->Way(t), onwards = next.rail->Way(u);
+    joint.is_ruling = way.Angle(onwards) < kSmooth;
+    if (!joint.is_ruling)
+      for (int i = 1; i <= kApproach; ++i) Cross(wall, next, Low() * i / kApproach, t, u);
+    for (int i = 0; i < kPlaces; ++i) {
+      const double offset = OffsetAt(HeightAt(i));
+      if (!joint.is_ruling) Cross(wall, next, offset, t, u);
+      joint.before.push_back(t);
+      joint.after.push_back(u);
+      joint.places.push_back(wall.rail->At(t, offset).Translated(gp_Vec(prism_.up) * HeightAt(i)));
+    }
+    joint.low = joint.places.front();
+    joint.high = joint.places.back();
+    const BRep_Builder builder;
+    builder.MakeVertex(joint.at_low, joint.low, Precision::Confusion());
+    builder.MakeVertex(joint.at_high, joint.high, Precision::Confusion());
+    builder.MakeEdge(joint.edge, CurveOf(joint, IsPlane(wall) && IsPlane(next)), Precision::Confusion());
+    builder.Add(joint.edge, joint.at_low.Oriented(TopAbs_FORWARD));
+    builder.Add(joint.edge, joint.at_high.Oriented(TopAbs_REVERSED));
+    builder.Range(joint.edge, 0, joint.is_ruling || !(IsPlane(wall) && IsPlane(next)) ? length_ : joint.low.Distance(joint.high));
+  }
+
+  static bool IsPlane(const Wall& wall) { return wall.rail->Kind() == GeomAbs_Line; }
+
+  // By how far it has come along a ruling, or where two planes meet along their line.
+  Handle(Geom_Curve) CurveOf(const Joint& joint, bool of_planes) const {
+    if (joint.is_ruling || of_planes) return new Geom_Line(joint.low, gp_Dir(gp_Vec(joint.low, joint.high)));
+    return Through(joint.places);
+  }
+
+  std::vector<double> Places() const {
+    std::vector<double> at;
+    for (int i = 0; i < kPlaces; ++i) at.push_back(length_ * i / (kPlaces - 1));
+    return at;
+  }
+
+  Handle(Geom_BSplineCurve) Through(const std::vector<gp_Pnt>& points) const {
+    const Interpolation spline = Interpolation::Through(Places());
+    const WeightedPoints poles = spline.Poles({points, std::vector<double>(points.size(), 1.0)});
+    TColgp_Array1OfPnt all(1, static_cast<int>(poles.points.size()));
+    for (size_t i = 0; i < poles.points.size(); ++i) all(static_cast<int>(i) + 1) = poles.points[i];
+    return new Geom_BSplineCurve(all, spline.Knots(), spline.Times(), spline.Degree());
+  }
+
+  Handle(Geom2d_BSplineCurve) Through(const std::vector<gp_Pnt2d>& points) const {
+    std::vector<gp_Pnt> level;
+    for (const gp_Pnt2d& p : points) level.emplace_back(p.X(), p.Y(), 0);
+    const Handle(Geom_BSplineCurve) spline = Through(level);
+    TColgp_Array1OfPnt2d all(1, spline->NbPoles());
+    for (int i = 1; i <= spline->NbPoles(); ++i) all(i) = gp_Pnt2d(spline->Pole(i).X(), spline->Pole(i).Y());
+    return new Geom2d_BSplineCurve(all, spline->Knots(), spline->Multiplicities(), spline->Degree());
+  }
+
+  // Neither used up nor turned inside out.
+  void MustHold(const Wall& wall) {
+    const Joint& end = Next(wall).begin;
+    const double sign = wall.rail->IsForward() ? 1 : -1;
+    for (const bool at_low : {true, false}) {
+      const double from = at_low ? wall.begin.after.front() : wall.begin.after.back();
+      const double to = at_low ? end.before.front() : end.before.back();
+      if (sign * (to - from) <= 0) Refuse(wall, "the tilted wall narrows to nothing before its end");
+      if (!wall.rail->IsOpenAt(from, to, at_low ? Low() : High()))
+        Refuse(wall, "the curve turns more tightly there than the tilt reaches to its inside");
+    }
+  }
+
+  void MakeSurface(Wall& wall) {
+    const Rail& rail = *wall.rail;
+    Handle(Geom_Surface) surface;
+    if (rail.Kind() == GeomAbs_Line) {
+      const gp_Vec normal = rail.Outward(rail.Middle()) * std::cos(angle_) + gp_Vec(prism_.up) * std::sin(angle_);
+      surface = new Geom_Plane(gp_Ax3(rail.Curve()->Value(rail.Middle()), gp_Dir(normal), gp_Dir(rail.Way(rail.Middle()))));
+    } else if (rail.Kind() == GeomAbs_Circle) {
+      const gp_Circ circle = Handle(Geom_Circle)::DownCast(rail.Curve())->Circ();
+      surface = new Geom_ConicalSurface(
+          gp_Ax3(circle.Location(), circle.Axis().Direction(), circle.XAxis().Direction()), SemiAngle(wall), circle.Radius());
+    } else {
+      const Joint& end = Next(wall).begin;
+      double from = std::min(rail.Begin(), rail.End()), to = std::max(rail.Begin(), rail.End());
+      for (const std::vector<double>& at : {wall.begin.after, end.before})
+        for (const double t : at) {
+          from = std::min(from, t);
+          to = std::max(to, t);
+        }
+      const double within = std::clamp(kAngle * std::abs(High() - Low()), kClosest, kFarthest);
+      surface = rail.Ruled(from, to, Low(), High(), prism_.low, prism_.high, length_, within);
+    }
+    BRep_Builder().MakeFace(wall.leaned, surface, Precision::Confusion());
+  }
+
+  static gp_Circ CircleOf(const Wall& wall) { return Handle(Geom_Circle)::DownCast(wall.rail->Curve())->Circ(); }
+  // Whether the axis of an arc shows up.
+  double Turned(const Wall& wall) const { return CircleOf(wall).Axis().Direction().Dot(prism_.up) > 0 ? 1 : -1; }
+  // Whether an arc's centre lies within the material.
+  double Bulge(const Wall& wall) const {
+    const double t = wall.rail->Middle();
+    return gp_Vec(CircleOf(wall).Location(), wall.rail->Curve()->Value(t)).Dot(wall.rail->Outward(t)) > 0 ? 1 : -1;
+  }
+  double SemiAngle(const Wall& wall) const { return -angle_ * Bulge(wall) * Turned(wall); }
+
+  // A place of a wall's surface, over a parameter of its curve, so far up its rulings.
+  gp_Pnt2d OnSurface(const Wall& wall, double t, double way) const {
+    if (wall.rail->Kind() != GeomAbs_Circle) return {t, way};
+    return {t, Turned(wall) * (prism_.low / std::cos(angle_) + way)};
+  }
+
+  void MakeEdges(Wall& wall) {
+    const Joint& end = Next(wall).begin;
+    wall.low = EndEdge(wall, true, wall.begin.at_low, end.at_low, wall.begin.after.front(), end.before.front());
+    wall.high = EndEdge(wall, false, wall.begin.at_high, end.at_high, wall.begin.after.back(), end.before.back());
+  }
+
+  TopoDS_Edge EndEdge(const Wall& wall, bool at_low, const TopoDS_Vertex& begin, const TopoDS_Vertex& end, double from,
+                      double to) const {
+    const BRep_Builder builder;
+    TopoDS_Edge edge;
+    builder.MakeEdge(edge, EndCurve(wall, at_low), Precision::Confusion());
+    const bool forward = wall.rail->IsForward();
+    builder.Add(edge, (forward ? begin : end).Oriented(TopAbs_FORWARD));
+    builder.Add(edge, (forward ? end : begin).Oriented(TopAbs_REVERSED));
+    builder.Range(edge, std::min(from, to), std::max(from, to));
+    if (!IsPlane(wall)) {
+      const gp_Pnt2d at = OnSurface(wall, 0, at_low ? 0 : length_);
+      builder.UpdateEdge(edge, new Geom2d_Line(at, gp_Dir2d(1, 0)), wall.leaned, Precision::Confusion());
+      builder.Range(edge, wall.leaned, std::min(from, to), std::max(from, to));
+    }
+    return edge;
+  }
+
+  Handle(Geom_Curve) EndCurve(const Wall& wall, bool at_low) const {
+    const double offset = at_low ? Low() : High();
+    const gp_Vec rise = gp_Vec(prism_.up) * (at_low ? prism_.low : prism_.high);
+    const Rail& rail = *wall.rail;
+    if (IsPlane(wall)) return Handle(Geom_Curve)::DownCast(rail.Curve()->Translated(rise + rail.Outward(rail.Middle()) * offset));
+    if (rail.Kind() == GeomAbs_Circle) {
+      gp_Circ circle = CircleOf(wall).Translated(rise);
+      const double radius = circle.Radius() + Bulge(wall) * offset;
+      if (radius < kTouching) Refuse(wall, "the arc is used up before its end");
+      circle.SetRadius(radius);
+      return new Geom_Circle(circle);
+    }
+    const Handle(Geom_BSplineSurface) ruled = Handle(Geom_BSplineSurface)::DownCast(BRep_Tool::Surface(wall.leaned));
+    return ruled->VIso(at_low ? 0 : length_);
+  }
+
+  // The joint on a wall's surface, at its beginning or its end.
+  Handle(Geom2d_Curve) OnSurface(const Wall& wall, const Joint& joint, bool at_begin) const {
+    const std::vector<double>& along = at_begin ? joint.after : joint.before;
+    if (joint.is_ruling) {
+      const gp_Pnt2d from = OnSurface(wall, along.front(), 0), to = OnSurface(wall, along.front(), length_);
+      return new Geom2d_Line(from, gp_Dir2d(gp_Vec2d(from, to)));
+    }
+    std::vector<gp_Pnt2d> places;
+    for (int i = 0; i < kPlaces; ++i) places.push_back(OnSurface(wall, along[i], Places()[i]));
+    return Through(places);
+  }
+
+  void MakeFace(Wall& wall) {
+    const BRep_Builder builder;
+    Joint& begin = wall.begin;
+    Joint& end = Next(wall).begin;
+    const bool turned = !LooksOut(wall);
+    if (!IsPlane(wall)) {
+      const Handle(Geom2d_Curve) at_begin = OnSurface(wall, begin, true), at_end = OnSurface(wall, end, false);
+      if (begin.edge.IsSame(end.edge)) {
+        builder.UpdateEdge(begin.edge, turned ? at_begin : at_end, turned ? at_end : at_begin, wall.leaned,
+                           Precision::Confusion());
+      } else {
+        builder.UpdateEdge(begin.edge, at_begin, wall.leaned, Precision::Confusion());
+        builder.UpdateEdge(end.edge, at_end, wall.leaned, Precision::Confusion());
+      }
+      for (const Joint* joint : {&begin, &end}) builder.Range(joint->edge, wall.leaned, 0, length_);
+    }
+    TopoDS_Wire wire;
+    builder.MakeWire(wire);
+    const TopAbs_Orientation on = wall.rail->IsForward() ? TopAbs_FORWARD : TopAbs_REVERSED;
+    builder.Add(wire, wall.low.Oriented(on));
+    builder.Add(wire, end.edge.Oriented(TopAbs_FORWARD));
+    builder.Add(wire, wall.high.Oriented(TopAbs::Reverse(on)));
+    builder.Add(wire, begin.edge.Oriented(TopAbs_REVERSED));
+    builder.Add(wall.leaned, turned ? wire.Reversed() : wire);
+    if (turned) wall.leaned.Reverse();
+  }
+
+  bool LooksOut(const Wall& wall) const {
+    const double t = wall.rail->Middle();
+    if (IsPlane(wall)) return true;
+    const gp_Pnt2d at = OnSurface(wall, t, 0.5 * length_);
+    return EvaluateOutward(wall.leaned, at.X(), at.Y()).normal.Dot(wall.rail->Outward(t)) > 0;
+  }
+
+  // The walls over each face at the lower end, with a face at either end.
+  TopoDS_Shape Solids(FaceHistory& history) {
+    const BRep_Builder builder;
+    TopoDS_Compound all;
+    builder.MakeCompound(all);
+    for (const TopoDS_Face& cap : prism_.low_caps) {
+      TopoDS_Shell shell;
+      builder.MakeShell(shell);
+      TopoDS_Face low, high;
+      const gp_Ax3 level(prism_.origin, prism_.up);
+      builder.MakeFace(low, new Geom_Plane(level.Translated(gp_Vec(prism_.up) * prism_.low)), Precision::Confusion());
+      builder.MakeFace(high, new Geom_Plane(level.Translated(gp_Vec(prism_.up) * prism_.high)), Precision::Confusion());
+      TopoDS_Face above;
+      for (TopoDS_Iterator contour(cap); contour.More(); contour.Next()) {
+        TopoDS_Wire below, over;
+        builder.MakeWire(below);
+        builder.MakeWire(over);
+        for (const Wall* wall : Along(contour.Value())) {
+          const TopAbs_Orientation on = wall->rail->IsForward() ? TopAbs_FORWARD : TopAbs_REVERSED;
+          builder.Add(below, wall->low.Oriented(on));
+          builder.Add(over, wall->high.Oriented(on));
+          builder.Add(shell, wall->leaned);
+          above = CapOver(*wall);
+        }
+        builder.Add(low, below);
+        builder.Add(high, over);
+      }
+      low.Reverse();
+      builder.Add(shell, low);
+      builder.Add(shell, high);
+      shell.Closed(true);
+      TopoDS_Solid solid;
+      builder.MakeSolid(solid);
+      builder.Add(solid, shell);
+      builder.Add(all, solid);
+      history.Became(cap, low);
+      history.Became(above, high);
+    }
+    return Unwrapped(all);
+  }
+
+  // The walls over a contour, in their order.
+  std::vector<const Wall*> Along(const TopoDS_Shape& contour) {
+    const TopExp_Explorer first(contour, TopAbs_EDGE);
+    std::vector<const Wall*> out;
+    for (const Wall& wall : prism_.walls)
+      if (wall.low_edge.IsSame(first.Current())) out.push_back(&wall);
+    while (!out.empty() && &Next(*out.back()) != out.front()) out.push_back(&Next(*out.back()));
+    return out;
+  }
+
+  TopoDS_Face CapOver(const Wall& wall) const {
+    for (const TopoDS_Face& cap : prism_.high_caps)
+      for (TopExp_Explorer e(cap, TopAbs_EDGE); e.More(); e.Next())
+        if (e.Current().IsSame(wall.high_edge)) return cap;
+    Refuse(wall, "the wall has no end above");
+  }
+
+  Prism& prism_;
+  double angle_;
+  const Numbered& numbered_;
+  double length_;  // of a ruling
+};
+
+}  // namespace
+
+std::optional<Leaned> LeanWalls(const kernel::v1::Draft& in, const Numbered& numbered) {
+  if (in.faces_size() == 0) return std::nullopt;
+  std::optional<Prism> prism = PrismOf(in, numbered);
+  if (!prism || std::none_of(prism->walls.begin(), prism->walls.end(), IsFree)) return std::nullopt;
+  return Leaning(*prism, in.faces(0).angle(), numbered).Done();
+}
+
+}  // namespace ankerdraft
