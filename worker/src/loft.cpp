@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include <BRepExtrema_DistShapeShape.hxx>
 #include <BRepAdaptor_Curve.hxx>
 #include <BRepBuilderAPI_MakeFace.hxx>
@@ -101,22 +103,24 @@ void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
     OwnLoft(in, store, out);
     return;
   }
-  BRepOffsetAPI_ThruSections loft(true, in.ruled(), 1e-6);
+  const bool of_lines = std::any_of(in.sections().begin(), in.sections().end(), [](const LoftSection& s) { return s.open(); });
+  BRepOffsetAPI_ThruSections loft(!of_lines, in.ruled(), 1e-6);
   std::vector<std::vector<TaggedEdge>> sections;
   for (const LoftSection& s : in.sections()) {
     sections.emplace_back();
     if (s.has_point()) {
       loft.AddVertex(BRepBuilderAPI_MakeVertex(PointOf(s.point())).Vertex());
     } else {
-      sections.back() = EdgesOf(s.contour());
-      loft.AddWire(Turned(WireOf(sections.back()), PlaneOf(s.plane())));
+      sections.back() = EdgesOf(s.contour(), !s.open());
+      const TopoDS_Wire wire = WireOf(sections.back());
+      loft.AddWire(s.open() ? wire : Turned(wire, PlaneOf(s.plane())));
     }
   }
   loft.CheckCompatibility(true);
   loft.Build();
   if (!loft.IsDone()) throw Refused{"refused", "the library cannot loft these profiles"};
   TopoDS_Shape result = Unwrapped(loft.Shape());
-  TurnOutwards(result);
+  if (!of_lines) TurnOutwards(result);
   AddSides(sections, loft.FirstShape(), loft.LastShape(), Numbered(result).faces, out);
   Describe(result, store, out);
 }

@@ -246,7 +246,15 @@ public final class GeometryKernel implements AutoCloseable {
 
   /** What a loft goes through. */
   public sealed interface LoftSection {
-    record Contour(List<ProfileCurve> curves, Plane plane) implements LoftSection {}
+    /**
+     * @param isOpen whether it is a line that does not close; then all are, and a surface comes of
+     *     them
+     */
+    record Contour(List<ProfileCurve> curves, Plane plane, boolean isOpen) implements LoftSection {
+      public Contour(List<ProfileCurve> curves, Plane plane) {
+        this(curves, plane, false);
+      }
+    }
 
     /** The first or the last only. */
     record Point(Vec3 at) implements LoftSection {}
@@ -264,7 +272,7 @@ public final class GeometryKernel implements AutoCloseable {
   }
 
   /**
-   * The solid whose skin goes through contours, in their order.
+   * The solid whose skin goes through contours, in their order; of lines a surface.
    *
    * @param going from one to the next
    */
@@ -312,8 +320,11 @@ public final class GeometryKernel implements AutoCloseable {
     Loft.Builder loft = Loft.newBuilder();
     for (LoftSection s : sections) {
       switch (s) {
-        case LoftSection.Contour(List<ProfileCurve> curves, Plane plane) ->
-            loft.addSectionsBuilder().setContour(Wire.wire(curves)).setPlane(Wire.placement(plane));
+        case LoftSection.Contour(List<ProfileCurve> curves, Plane plane, boolean isOpen) ->
+            loft.addSectionsBuilder()
+                .setContour(Wire.wire(curves))
+                .setPlane(Wire.placement(plane))
+                .setOpen(isOpen);
         case LoftSection.Point(Vec3 at) -> loft.addSectionsBuilder().setPoint(Wire.vec(at));
       }
     }

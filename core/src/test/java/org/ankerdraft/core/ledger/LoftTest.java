@@ -9,6 +9,7 @@ import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -268,6 +269,68 @@ class LoftTest {
             + at("b", 20, rectangle(10, 10))
             + "{'kind':'loft','id':'l','sketches':['a','b'],'straight':true,'use':'subtract','targets':['Body']}";
     assertThat(volume(steps)).isCloseTo(48000 - 10 / 3.0 * (400 + 100 + 200), within(1e-5));
+  }
+
+  private static final String AS_SURFACE = ",'use':'surface'";
+
+  /**
+   * Straight from a line to one that is turned: a saddle, its area by the integral of |du x dv|.
+   */
+  @Test
+  void aSurfaceThroughLines() {
+    String steps =
+        at("s", 0, Parts.line("a", -10, 0, 10, 0))
+            + at("t", 25, Parts.line("b", -10, 5, 10, -5))
+            + loft(STRAIGHT + AS_SURFACE, "s", "t");
+    double area = 0;
+    int n = 400;
+    for (int i = 0; i < n; i++) {
+      for (int j = 0; j < n; j++) {
+        double u = (i + 0.5) / n;
+        double v = (j + 0.5) / n;
+        Vec3 alongU = new Vec3(20, -10 * v, 0);
+        Vec3 alongV = new Vec3(0, 5 - 10 * u, 25);
+        area += alongU.cross(alongV).length() / n / n;
+      }
+    }
+    PartState state = Parts.ok(steps);
+    NamedShape surface = state.bodies().get("B").named();
+    assertThat(surface.shape().isSurface()).isTrue();
+    assertThat(surface.shape().mass().areaMm2()).isCloseTo(area, within(1e-5 * area));
+    assertThat(surface.faceNames()).containsExactly(FaceName.ofPart("l", "side", "a"));
+  }
+
+  /** To a point a triangle; smoothly through three lines of one plane, all that lies between. */
+  @Test
+  void surfacesThroughLinesToAPointAndThroughThree() {
+    String lines = Parts.line("a", -10, 0, 10, 0);
+    PartState triangle =
+        Parts.ok(at("s", 0, lines) + at("t", 30, POINT) + loft(STRAIGHT + AS_SURFACE, "s", "t"));
+    assertThat(area(triangle)).isCloseTo(20 * 30 / 2.0, within(1e-6));
+    PartState sheet =
+        Parts.ok(
+            at("s", 0, lines)
+                + at("t", 8, lines)
+                + at("u", 20, lines)
+                + loft(AS_SURFACE, "s", "t", "u"));
+    assertThat(area(sheet)).isCloseTo(20 * 20, within(1e-5));
+  }
+
+  private static double area(PartState state) {
+    return state.bodies().get("B").named().shape().mass().areaMm2();
+  }
+
+  @Test
+  void linesAndAreasDoNotMix() {
+    String line = at("s", 0, Parts.line("a", -10, 0, 10, 0));
+    assertThat(message(line + at("t", 9, circle(8)) + loft(AS_SURFACE, "s", "t")))
+        .contains("sketch t encloses an area, and others hold lines");
+    assertThat(
+            message(
+                line
+                    + at("t", 9, Parts.line("b", -10, 0, 10, 3))
+                    + loft(AS_SURFACE + ",'squareEnd':true", "s", "t")))
+        .contains("goes as it comes");
   }
 
   @ParameterizedTest

@@ -72,6 +72,10 @@ final class LoftBuilder {
       return at != null;
     }
 
+    boolean isLine() {
+      return !isPoint() && sketch.holdsLines();
+    }
+
     List<ProfileCurve> contour() {
       return sketch.regions().getFirst().outer();
     }
@@ -100,12 +104,38 @@ final class LoftBuilder {
     }
     mustLieApart(sections);
     mustTakeEnds(sections);
+    if (sections.stream().anyMatch(Section::isLine)) {
+      return ofLines(sections);
+    }
     NamedShape solid = step.guides().isEmpty() ? hollow(sections, this::lofted) : guided(sections);
     Optional<String> fault = fault(solid, sections);
     if (fault.isPresent()) {
       throw new StepFailed(WHAT, fault.get());
     }
     return new Tool(solid, how());
+  }
+
+  /** A surface through open lines. */
+  private Tool ofLines(List<Section> sections) throws StepFailed, Ladder.Stopped {
+    for (Section s : sections) {
+      if (!s.isPoint() && !s.isLine()) {
+        throw new StepFailed(
+            WHAT, "sketch " + s.id + " encloses an area, and others hold lines: all must be alike");
+      }
+    }
+    if (going().isSquareAtStart() || going().isSquareAtEnd() || !step.guides().isEmpty()) {
+      throw new StepFailed(
+          WHAT, "a loft through lines goes as it comes: without guides, nor square to its ends");
+    }
+    NamedShape surface =
+        Skins.proved(context, WHAT, named(sections, Section::contour, this::lofted));
+    for (Section s : sections) {
+      Optional<String> off = s.isPoint() ? Optional.empty() : offSkin(surface, s);
+      if (off.isPresent()) {
+        throw new StepFailed(WHAT, off.get());
+      }
+    }
+    return new Tool(surface, "lines lofted");
   }
 
   private String how() {
@@ -122,7 +152,7 @@ final class LoftBuilder {
       Xy p = sketch.points().getFirst().at();
       return new Section(id, sketch, sketch.frame().at(p.x(), p.y()));
     }
-    ResolvedSketch profile = Profiles.of(context, WHAT, id, Wall.NONE, List.of());
+    ResolvedSketch profile = Profiles.of(context, WHAT, id, Wall.NONE, List.of(), step.use());
     if (profile.regions().size() != 1) {
       throw new StepFailed(
           WHAT,
@@ -302,7 +332,7 @@ final class LoftBuilder {
         sides.put(tag, FaceName.ofPart(step.id(), "side", isFirst ? curve : s.id + "." + curve));
         contour.add(c.withTag(tag++));
       }
-      asked.add(new LoftSection.Contour(contour, s.sketch.frame().plane()));
+      asked.add(new LoftSection.Contour(contour, s.sketch.frame().plane(), s.isLine()));
     }
     Outcome<Derived> made = maker.apply(asked);
     if (made instanceof Outcome.Failed<Derived>(var failure)) {

@@ -31,7 +31,7 @@ public final class LoftKind extends StepKind<Loft> {
           .required()
           .about(
               "sketches of one area each, with as many holes in every one, in order; the first and the last"
-                  + " may be a single point instead");
+                  + " may be a single point instead; for a surface also of one open line each");
   private static final Field<Loft, Boolean> STRAIGHT =
       Field.<Loft, Boolean>of("straight", new FlagForm("smoothly", "straight"), Loft::isStraight)
           .label("Goes")
