@@ -3,28 +3,22 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
-#include <memory>
 #include <vector>
 
 #include <BRepAdaptor_Surface.hxx>
-#include <BRepBndLib.hxx>
 #include <BRepLib.hxx>
-#include <BRepTools.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
-#include <Bnd_Box.hxx>
-#include <ElSLib.hxx>
 #include <Geom2d_BSplineCurve.hxx>
 #include <Geom2d_Line.hxx>
 #include <Geom_BSplineCurve.hxx>
 #include <Geom_Circle.hxx>
 #include <Geom_ConicalSurface.hxx>
+#include <Geom_CylindricalSurface.hxx>
 #include <Geom_Line.hxx>
 #include <Geom_Plane.hxx>
 #include <Precision.hxx>
-#include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
-#include <TopTools_IndexedDataMapOfShapeListOfShape.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <TopoDS_Iterator.hxx>
@@ -32,10 +26,9 @@
 #include <TopoDS_Wire.hxx>
 #include <gp_Circ.hxx>
 #include <gp_Cone.hxx>
-#include <gp_Pln.hxx>
 
 #include "interpolation.h"
-#include "rail.h"
+#include "outline.h"
 #include "surface.h"
 #include "wires.h"
 
@@ -45,142 +38,18 @@ using namespace kernel::v1;
 
 namespace {
 
-constexpr double kTouching = 1e-6;   // mm: so near ends are one
 constexpr double kSmooth = 1e-6;     // rad: curves that meet so have a ruling in common
 constexpr int kPlaces = 17;          // of a curve along which two walls cross
 constexpr int kApproach = 8;         // steps from the neutral plane to it
 constexpr int kMostTurns = 30;       // of Newton's method, which needs three
-constexpr double kAngle = 2e-5;      // rad: how true the tilt of a ruled wall is
 constexpr double kClosest = 1e-8, kFarthest = 1e-6;  // mm: how true its ends are, at most and at least
 
-// Where two walls meet, from the lower end to the upper one.
-struct Joint {
-  gp_Pnt low, high;
-  bool is_ruling = true;                    // of both walls
-  std::vector<double> before, after;        // parameters of the wall that ends here and the one that begins, on its way
-  std::vector<gp_Pnt> places;
-  TopoDS_Vertex at_low, at_high;
-  TopoDS_Edge edge;
-};
-
-struct Wall {
-  TopoDS_Face face;
-  TopoDS_Edge low_edge, high_edge;
-  std::unique_ptr<Rail> rail;
-  int next = -1;                            // that goes on from it
-  Joint begin;                              // filled in for the wall that begins there
-  TopoDS_Face leaned;
-  TopoDS_Edge low, high;
-};
-
-// A prism along the pull that stands between two level planes; heights are over the neutral plane.
-struct Prism {
-  gp_Dir up;
-  gp_Pnt origin;  // of the neutral plane
-  double low = 0, high = 0;
-  std::vector<Wall> walls;
-  std::vector<TopoDS_Face> low_caps, high_caps;
-
-  double HeightOf(const gp_Pnt& p) const { return gp_Vec(origin, p).Dot(gp_Vec(up)); }
-};
-
-bool IsLevel(const TopoDS_Face& face, const gp_Dir& up) {
-  const BRepAdaptor_Surface surface(face, false);
-  return surface.GetType() == GeomAbs_Plane && surface.Plane().Axis().IsParallel(gp_Ax1(gp_Pnt(), up), Precision::Angular() * 100);
-}
-
-double HeightOf(const TopoDS_Face& face, const Prism& prism) {
-  return prism.HeightOf(BRepAdaptor_Surface(face, false).Plane().Location());
-}
-
-// The edges of a wall at the lower and the upper end; nothing where it has others than these and upright ones.
-bool FindEnds(Wall& wall, const Prism& prism) {
-  for (TopExp_Explorer e(wall.face, TopAbs_EDGE); e.More(); e.Next()) {
-    const TopoDS_Edge edge = TopoDS::Edge(e.Current());
-    if (BRep_Tool::Degenerated(edge)) return false;
-    TopoDS_Vertex first, last;
-    TopExp::Vertices(edge, first, last);
-    const double from = prism.HeightOf(BRep_Tool::Pnt(first)), to = prism.HeightOf(BRep_Tool::Pnt(last));
-    if (std::abs(from - to) > kTouching) continue;
-    TopoDS_Edge& end = std::abs(from - prism.low) < kTouching ? wall.low_edge : wall.high_edge;
-    if (!end.IsNull() && !end.IsSame(edge)) return false;
-    end = TopoDS::Edge(edge.Oriented(TopAbs_FORWARD));
-  }
-  return !wall.low_edge.IsNull() && !wall.high_edge.IsNull();
-}
-
-gp_Vec OutwardAtMiddle(const TopoDS_Face& face) {
-  double u1, u2, v1, v2;
-  BRepTools::UVBounds(face, u1, u2, v1, v2);
-  return EvaluateOutward(face, 0.5 * (u1 + u2), 0.5 * (v1 + v2)).normal;
-}
-
-TopoDS_Vertex EndOf(const Wall& wall, bool at_begin) {
-  TopoDS_Vertex first, last;
-  TopExp::Vertices(wall.low_edge, first, last);
-  return wall.rail->IsForward() == at_begin ? first : last;
-}
-
-bool FindNext(Prism& prism) {
-  for (Wall& wall : prism.walls) {
-    const TopoDS_Vertex end = EndOf(wall, false);
-    for (size_t i = 0; i < prism.walls.size(); ++i)
-      if (EndOf(prism.walls[i], true).IsSame(end)) wall.next = static_cast<int>(i);
-    if (wall.next < 0) return false;
-  }
-  return true;
-}
-
-// What is asked for as a prism with its walls; nothing where it is none.
-std::optional<Prism> PrismOf(const kernel::v1::Draft& in, const Numbered& numbered) {
-  Prism prism;
-  prism.up = DirectionOf(in.pull());
-  const gp_Pln neutral = PlaneOf(in.neutral());
-  prism.origin = neutral.Location();
-  if (!neutral.Axis().IsParallel(gp_Ax1(gp_Pnt(), prism.up), Precision::Angular() * 100)) return std::nullopt;
-  std::map<int, double> angles;
-  for (const FaceAngle& fa : in.faces()) angles[fa.face()] = fa.angle();
-  std::vector<TopoDS_Face> caps;
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    const TopoDS_Face face = TopoDS::Face(numbered.faces.FindKey(i));
-    const auto angle = angles.find(i);
-    if (angle == angles.end() && !IsLevel(face, prism.up)) return std::nullopt;
-    if (angle != angles.end() && angle->second != in.faces(0).angle()) return std::nullopt;
-    if (angle == angles.end()) {
-      caps.push_back(face);
-    } else {
-      prism.walls.emplace_back();
-      prism.walls.back().face = face;
-    }
-  }
-  if (caps.size() < 2) return std::nullopt;
-  prism.low = prism.high = HeightOf(caps.front(), prism);
-  for (const TopoDS_Face& cap : caps) {
-    prism.low = std::min(prism.low, HeightOf(cap, prism));
-    prism.high = std::max(prism.high, HeightOf(cap, prism));
-  }
-  for (const TopoDS_Face& cap : caps) {
-    const bool is_low = HeightOf(cap, prism) - prism.low < kTouching;
-    if (!is_low && prism.high - HeightOf(cap, prism) > kTouching) return std::nullopt;
-    (is_low ? prism.low_caps : prism.high_caps).push_back(cap);
-  }
-  for (Wall& wall : prism.walls) {
-    if (!FindEnds(wall, prism)) return std::nullopt;
-    wall.rail = std::make_unique<Rail>(wall.low_edge, gp_Vec(prism.up) * -prism.low, prism.up, OutwardAtMiddle(wall.face));
-  }
-  if (!FindNext(prism)) return std::nullopt;
-  return prism;
-}
-
-bool IsFree(const Wall& wall) {
-  return wall.rail->Kind() != GeomAbs_Line && wall.rail->Kind() != GeomAbs_Circle;
-}
-
-// Tilts a prism's walls.
+// Makes a prism's walls anew: by how much they look up, and how far outwards they stand in the neutral plane.
 class Leaning {
  public:
-  Leaning(Prism& prism, double angle, const Numbered& numbered)
-      : prism_(prism), angle_(angle), numbered_(numbered), length_((prism.high - prism.low) / std::cos(angle)) {}
+  Leaning(Prism& prism, double angle, double outwards, const Numbered& numbered)
+      : prism_(prism), angle_(angle), outwards_(outwards), numbered_(numbered),
+        length_((prism.high - prism.low) / std::cos(angle)) {}
 
   Leaned Done() {
     for (Wall& wall : prism_.walls) MakeJoint(wall, Next(wall));
@@ -199,7 +68,7 @@ class Leaning {
  private:
   Wall& Next(const Wall& wall) { return prism_.walls[wall.next]; }
   // Outwards, at a height over the neutral plane.
-  double OffsetAt(double height) const { return -height * std::tan(angle_); }
+  double OffsetAt(double height) const { return outwards_ - height * std::tan(angle_); }
   double Low() const { return OffsetAt(prism_.low); }
   double High() const { return OffsetAt(prism_.high); }
   double HeightAt(int place) const { return prism_.low + (prism_.high - prism_.low) * place / (kPlaces - 1); }
@@ -298,11 +167,16 @@ class Leaning {
     Handle(Geom_Surface) surface;
     if (rail.Kind() == GeomAbs_Line) {
       const gp_Vec normal = rail.Outward(rail.Middle()) * std::cos(angle_) + gp_Vec(prism_.up) * std::sin(angle_);
-      surface = new Geom_Plane(gp_Ax3(rail.Curve()->Value(rail.Middle()), gp_Dir(normal), gp_Dir(rail.Way(rail.Middle()))));
+      surface = new Geom_Plane(gp_Ax3(rail.At(rail.Middle(), outwards_), gp_Dir(normal), gp_Dir(rail.Way(rail.Middle()))));
     } else if (rail.Kind() == GeomAbs_Circle) {
-      const gp_Circ circle = Handle(Geom_Circle)::DownCast(rail.Curve())->Circ();
-      surface = new Geom_ConicalSurface(
-          gp_Ax3(circle.Location(), circle.Axis().Direction(), circle.XAxis().Direction()), SemiAngle(wall), circle.Radius());
+      const gp_Circ circle = CircleOf(wall);
+      const gp_Ax3 axes(circle.Location(), circle.Axis().Direction(), circle.XAxis().Direction());
+      const double radius = circle.Radius() + Bulge(wall) * outwards_;
+      if (radius < kTouching) Refuse(wall, "the arc is used up before its end");
+      if (angle_ == 0)
+        surface = new Geom_CylindricalSurface(axes, radius);
+      else
+        surface = new Geom_ConicalSurface(axes, SemiAngle(wall), radius);
     } else {
       const Joint& end = Next(wall).begin;
       double from = std::min(rail.Begin(), rail.End()), to = std::max(rail.Begin(), rail.End());
@@ -311,7 +185,7 @@ class Leaning {
           from = std::min(from, t);
           to = std::max(to, t);
         }
-      const double within = std::clamp(kAngle * std::abs(High() - Low()), kClosest, kFarthest);
+      const double within = angle_ == 0 ? kFarthest : std::clamp(kLeanTolerance * std::abs(High() - Low()), kClosest, kFarthest);
       surface = rail.Ruled(from, to, Low(), High(), prism_.low, prism_.high, length_, within);
     }
     BRep_Builder().MakeFace(wall.leaned, surface, Precision::Confusion());
@@ -477,7 +351,7 @@ class Leaning {
   }
 
   Prism& prism_;
-  double angle_;
+  double angle_, outwards_;
   const Numbered& numbered_;
   double length_;  // of a ruling
 };
@@ -485,10 +359,36 @@ class Leaning {
 }  // namespace
 
 std::optional<Leaned> LeanWalls(const kernel::v1::Draft& in, const Numbered& numbered) {
-  if (in.faces_size() == 0) return std::nullopt;
-  std::optional<Prism> prism = PrismOf(in, numbered);
-  if (!prism || std::none_of(prism->walls.begin(), prism->walls.end(), IsFree)) return std::nullopt;
-  return Leaning(*prism, in.faces(0).angle(), numbered).Done();
+  std::optional<Prism> prism = UprightPrism(in, numbered);
+  if (!prism || !IsOverFreeCurves(*prism)) return std::nullopt;
+  return Leaning(*prism, in.faces(0).angle(), 0, numbered).Done();
+}
+
+Leaned OffsetOutline(const kernel::v1::Offset& in, const Numbered& numbered) {
+  std::map<int, double> own;
+  for (const FaceAngle& fa : in.own_distance()) own[fa.face()] = fa.angle();
+  const auto distance = [&](const TopoDS_Face& face) {
+    const auto found = own.find(numbered.faces.FindIndex(face));
+    return found == own.end() ? in.distance() : found->second;
+  };
+  const auto all_alike = [&](const std::vector<TopoDS_Face>& faces) {
+    return std::all_of(faces.begin(), faces.end(), [&](const TopoDS_Face& f) { return distance(f) == distance(faces.front()); });
+  };
+  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
+    const TopoDS_Face foot = TopoDS::Face(numbered.faces.FindKey(i));
+    if (BRepAdaptor_Surface(foot, false).GetType() != GeomAbs_Plane) continue;
+    double lean = 0;
+    std::optional<Prism> prism = Frustum(numbered, foot, lean);
+    if (!prism || !IsOverFreeCurves(*prism)) continue;
+    std::vector<TopoDS_Face> walls;
+    for (const Wall& wall : prism->walls) walls.push_back(wall.face);
+    if (!all_alike(walls) || !all_alike(prism->low_caps) || !all_alike(prism->high_caps)) break;
+    prism->low -= distance(prism->low_caps.front());
+    prism->high += distance(prism->high_caps.front());
+    if (prism->high - prism->low < kTouching) throw Refused{"refused", "nothing is left between its ends"};
+    return Leaning(*prism, lean, distance(walls.front()) / std::cos(lean), numbered).Done();
+  }
+  throw Refused{"refused", "the body is no prism or frustum over free curves"};
 }
 
 }  // namespace ankerdraft

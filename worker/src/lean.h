@@ -23,4 +23,10 @@ struct Leaned {
 /// @throws Refused with the wall that would turn inside out or be used up
 std::optional<Leaned> LeanWalls(const kernel::v1::Draft& in, const Numbered& numbered);
 
+/// The skin of a prism or frustum over free curves, moved along its normals: what `LeanWalls` makes, further inwards or
+/// outwards. The library's offset takes many seconds there, or fails at kinks.
+///
+/// @throws Refused where the body is none, its walls are not all moved alike, or a wall would turn inside out or be used up
+Leaned OffsetOutline(const kernel::v1::Offset& in, const Numbered& numbered);
+
 }  // namespace ankerdraft

@@ -7,6 +7,7 @@
 #include <TopoDS.hxx>
 #include <TopoDS_Solid.hxx>
 
+#include "lean.h"
 #include "shapes.h"
 
 namespace ankerdraft {
@@ -85,6 +86,12 @@ void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, ShapeReply* out) 
 void OffsetSkin(const kernel::v1::Offset& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
+  if (in.join() == JOIN_OUTLINE) {
+    const Leaned moved = OffsetOutline(in, numbered);
+    RecordOrigins(shape, 0, moved.history, moved.shape, GeneratedFromFace::kIsModified, out);
+    Describe(moved.shape, store, out);
+    return;
+  }
   BRepOffset_MakeOffset maker;
   Initialise(maker, shape, in.distance(), in.join(), false, numbered, in.own_distance());
   maker.MakeOffsetShape();

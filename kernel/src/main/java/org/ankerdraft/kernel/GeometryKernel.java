@@ -72,11 +72,13 @@ public final class GeometryKernel implements AutoCloseable {
 
   /**
    * How offset faces are joined across outside corners: by arcs or by extending them until they
-   * meet.
+   * meet; or made anew from the outline of a prism or frustum over free curves, where anything else
+   * is refused at once.
    */
   public enum Join {
     ARC,
-    INTERSECTION
+    INTERSECTION,
+    OUTLINE
   }
 
   /** Round or equal chamfer. */

@@ -51,7 +51,10 @@ public final class Ladder {
   /** A result and the strategy that gave it. */
   public record Climbed(NamedShape result, String strategy) {}
 
-  private record Named(String name, Rung rung) {}
+  /**
+   * @param isSpecial whether it says nothing about the operation if it fails
+   */
+  private record Named(String name, Rung rung, boolean isSpecial) {}
 
   private final ResultProof proof;
   private final List<Named> rungs = new ArrayList<>();
@@ -63,7 +66,13 @@ public final class Ladder {
   }
 
   public Ladder rung(String name, Rung rung) {
-    rungs.add(new Named(name, rung));
+    rungs.add(new Named(name, rung, false));
+    return this;
+  }
+
+  /** One for bodies of some kind, which refuses all others: that is no reason to tell. */
+  public Ladder special(String name, Rung rung) {
+    rungs.add(new Named(name, rung, true));
     return this;
   }
 
@@ -78,13 +87,13 @@ public final class Ladder {
     machineFailure = null;
     for (Named r : rungs) {
       switch (r.rung.attempt()) {
-        case Outcome.Failed<NamedShape>(KernelFailure failure) -> note(failure);
+        case Outcome.Failed<NamedShape>(KernelFailure failure) -> note(failure, r.isSpecial);
         case Outcome.Done<NamedShape>(NamedShape result) -> {
           Optional<String> fault = proof.fault(result);
           if (fault.isEmpty()) {
             return Optional.of(new Climbed(result, r.name));
           }
-          note(KernelFailure.of(Outcome.Cause.REFUSED, fault.get()));
+          note(KernelFailure.of(Outcome.Cause.REFUSED, fault.get()), r.isSpecial);
         }
       }
     }
@@ -94,7 +103,7 @@ public final class Ladder {
     return Optional.empty();
   }
 
-  private void note(KernelFailure failure) throws Stopped {
+  private void note(KernelFailure failure, boolean isSpecial) throws Stopped {
     switch (failure.cause()) {
       // Whether a strategy is still at work when its time is over depends on the machine: another
       // must
@@ -104,7 +113,7 @@ public final class Ladder {
       case REFUSED, INVALID_INPUT, LIBRARY_EXCEPTION -> {
         // The plainest strategy comes first and names the true reason; later ones fail for reasons
         // of their own.
-        if (firstFailure == null) {
+        if (firstFailure == null && !isSpecial) {
           firstFailure = failure;
         }
       }

@@ -25,7 +25,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class FreeTaperTest {
   private static final double DEPTH = 12;
 
-  private static String sketch(String curves) {
+  static String sketch(String curves) {
     return "{'kind':'sketch','id':'s','curves':[" + curves + "]}";
   }
 
@@ -50,7 +50,7 @@ class FreeTaperTest {
   }
 
   /** A straight line drawn as a spline: a wall over it is as good as plane. */
-  private static String straight(String name, double ax, double ay, double bx, double by) {
+  static String straight(String name, double ax, double ay, double bx, double by) {
     StringBuilder points = new StringBuilder();
     for (double share : new double[] {0, 0.2, 0.45, 0.8, 1}) {
       points.append(points.isEmpty() ? "" : ",");
@@ -64,18 +64,23 @@ class FreeTaperTest {
     return "{'curve':'spline','name':'" + name + "','degree':3,'points':[" + points + "]}";
   }
 
+  /** Of an ellipse, by the trapezoid rule, which is exact to the last digits on periods. */
+  static double perimeter(double a, double b) {
+    double sum = 0;
+    int n = 4000;
+    for (int i = 0; i < n; i++) {
+      double t = 2 * Math.PI * i / n;
+      sum += 2 * Math.PI / n * Math.hypot(a * Math.sin(t), b * Math.cos(t));
+    }
+    return sum;
+  }
+
   @ParameterizedTest
   @ValueSource(doubles = {0.5, 3, -3, 20, -20})
   void anEllipse(double taper) {
     double a = 20;
     double b = 12;
-    double perimeter = 0;
-    int n = 4000;
-    for (int i = 0; i < n; i++) {
-      double t = 2 * Math.PI * i / n;
-      perimeter += 2 * Math.PI / n * Math.hypot(a * Math.sin(t), b * Math.cos(t));
-    }
-    double p = perimeter;
+    double p = perimeter(a, b);
     double wanted = volume(taper, s -> Math.PI * a * b + p * s + Math.PI * s * s);
     String ellipse = "{'curve':'ellipse','name':'k','width':'40 mm','height':'24 mm'}";
     assertThat(built(sketch(ellipse) + extrude(taper, "")))

@@ -32,6 +32,7 @@ import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.Topology;
 
 /**
  * Hollows a body. Strategies: where rounds are smaller than the wall, the body without them is
@@ -132,7 +133,7 @@ final class ShellBuilder {
     // Only the quick strategies: the user waits for this.
     Ladder trial = new Ladder(result -> fault(thinner, result));
     if (isBuiltWithLastRounds(thinner)) {
-      trial.rung(BEFORE_ROUNDS, () -> beforeRounds(thinner));
+      trial.rung(BEFORE_ROUNDS, () -> beforeRounds(thinner, Join.INTERSECTION));
     }
     trial.rung("thick solid", () -> thickSolid(thinner, Join.ARC));
     boolean works = limit > 0 && trial.climb().isPresent();
@@ -159,8 +160,16 @@ final class ShellBuilder {
     // surfaces inside tight
     // corners, on which every later step is slow.
     boolean early = isBuiltWithLastRounds(w) && (hasSmall || rounds.areTight);
+    if (!step.outwards() && hasFreeWalls(w)) {
+      if (isBuiltWithLastRounds(w)) {
+        ladder.special(
+            "outline before its rounds, moved inwards, rounded again",
+            () -> beforeRounds(w, Join.OUTLINE));
+      }
+      ladder.special("outline moved inwards", () -> offsetAndCut(w, w.input, Join.OUTLINE));
+    }
     if (!step.outwards() && early) {
-      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
+      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
     if (!step.outwards() && hasSmall) {
       ladder.rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
@@ -177,13 +186,19 @@ final class ShellBuilder {
               () -> offsetOutwards(w, Join.INTERSECTION));
     }
     if (!early && isBuiltWithLastRounds(w)) {
-      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w));
+      ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
     return ladder
         .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
         .rung(
             "offset inwards with faces extended, and cut",
             () -> offsetAndCut(w, w.input, Join.INTERSECTION));
+  }
+
+  /** Over free curves the library's offsets take many seconds, or fail. */
+  private static boolean hasFreeWalls(Walls w) {
+    return w.input.topology().faces().stream()
+        .anyMatch(f -> f.kind() == Topology.SurfaceKind.FREEFORM);
   }
 
   /** The face inside a face, or inside the edge or corner where some meet. */
@@ -264,13 +279,12 @@ final class ShellBuilder {
   }
 
   /** The inside is made without the rounds and rounded like the outside, by the wall less. */
-  private Outcome<NamedShape> beforeRounds(Walls w) {
+  private Outcome<NamedShape> beforeRounds(Walls w, Join join) {
     NamedShape before = lastRounds.getFirst().before();
     List<Integer> small =
         new ShellRounds(before, f -> w.thickness, context.tolerance.lengthMm()).small;
     Set<FaceName> gone = small.stream().map(before::faceName).collect(Collectors.toSet());
-    Outcome<NamedShape> inner =
-        without(before, small).then(bare -> cavity(w, bare, Join.INTERSECTION));
+    Outcome<NamedShape> inner = without(before, small).then(bare -> cavity(w, bare, join));
     for (Blends.Done round : lastRounds) {
       inner =
           inner.then(c ->
