@@ -160,12 +160,14 @@ final class ShellBuilder {
     // surfaces inside tight
     // corners, on which every later step is slow.
     boolean early = isBuiltWithLastRounds(w) && (hasSmall || rounds.areTight);
-    if (!step.outwards() && hasFreeWalls(w)) {
-      if (isBuiltWithLastRounds(w)) {
-        ladder.special(
-            "outline before its rounds, moved inwards, rounded again",
-            () -> beforeRounds(w, Join.OUTLINE));
-      }
+    if (!step.outwards()
+        && isBuiltWithLastRounds(w)
+        && hasFreeWalls(lastRounds.getFirst().before())) {
+      ladder.special(
+          "outline before its rounds, moved inwards, rounded again",
+          () -> beforeRounds(w, Join.OUTLINE));
+    }
+    if (!step.outwards() && hasFreeWalls(w.input)) {
       ladder.special("outline moved inwards", () -> offsetAndCut(w, w.input, Join.OUTLINE));
     }
     if (!step.outwards() && early) {
@@ -196,8 +198,8 @@ final class ShellBuilder {
   }
 
   /** Over free curves the library's offsets take many seconds, or fail. */
-  private static boolean hasFreeWalls(Walls w) {
-    return w.input.topology().faces().stream()
+  private static boolean hasFreeWalls(NamedShape body) {
+    return body.topology().faces().stream()
         .anyMatch(f -> f.kind() == Topology.SurfaceKind.FREEFORM);
   }
 
