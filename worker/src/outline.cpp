@@ -61,12 +61,17 @@ TopoDS_Vertex EndOf(const Wall& wall, bool at_begin) {
   return wall.rail->IsForward() == at_begin ? first : last;
 }
 
+// False where a chain of walls does not close, or contours touch so that two begin in one place.
 bool FindNext(Prism& prism) {
   for (Wall& wall : prism.walls) {
     const TopoDS_Vertex end = EndOf(wall, false);
-    for (size_t i = 0; i < prism.walls.size(); ++i)
-      if (EndOf(prism.walls[i], true).IsSame(end)) wall.next = static_cast<int>(i);
-    if (wall.next < 0) return false;
+    int found = 0;
+    for (size_t i = 0; i < prism.walls.size(); ++i) {
+      if (!EndOf(prism.walls[i], true).IsSame(end)) continue;
+      wall.next = static_cast<int>(i);
+      ++found;
+    }
+    if (found != 1) return false;
   }
   return true;
 }

@@ -277,7 +277,10 @@ public final class Tilt {
     };
   }
 
-  /** Free faces to be tilted that stand upright all over, as those raised from a free curve do. */
+  /**
+   * Free faces to be tilted that stand upright all over, as those raised from a free curve do; all
+   * of them if that cannot be measured.
+   */
   private Set<Integer> uprightFree() throws Ladder.Stopped {
     Set<Integer> free = new LinkedHashSet<>(angles.keySet());
     free.removeIf(f -> input.topology().face(f).kind() != Topology.SurfaceKind.FREEFORM);
@@ -288,7 +291,7 @@ public final class Tilt {
         context.kernel.draftRanges(input.shape(), pull, ANGLE_PROOF_RAD, context.budget());
     if (measured instanceof Outcome.Failed<List<DraftRange>>(var failure)) {
       Ladder.stopIfNeeded(failure);
-      return Set.of();
+      return free;
     }
     List<DraftRange> ranges = measured.orThrow();
     free.removeIf(f ->
