@@ -42,8 +42,8 @@ struct United {
   std::vector<std::pair<TopoDS_Shape, TopTools_ListOfShape>> images;
 };
 
-// A tool by itself: tools that are moved copies of each other share their faces, which two operations at a time must not
-// both read.
+// A tool by itself: tools that are moved copies of each other share their faces, which two operations at a time must
+// not both read.
 United Alone(const TopoDS_Shape& tool) {
   United alone{CopyOf(tool), {}};
   TopExp_Explorer copy(alone.shape, TopAbs_FACE);

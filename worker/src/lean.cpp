@@ -109,13 +109,14 @@ class Leaning {
     }
     joint.low = joint.places.front();
     joint.high = joint.places.back();
+    const bool of_planes = IsPlane(wall) && IsPlane(next);
     const BRep_Builder builder;
     builder.MakeVertex(joint.at_low, joint.low, Precision::Confusion());
     builder.MakeVertex(joint.at_high, joint.high, Precision::Confusion());
-    builder.MakeEdge(joint.edge, CurveOf(joint, IsPlane(wall) && IsPlane(next)), Precision::Confusion());
+    builder.MakeEdge(joint.edge, CurveOf(joint, of_planes), Precision::Confusion());
     builder.Add(joint.edge, joint.at_low.Oriented(TopAbs_FORWARD));
     builder.Add(joint.edge, joint.at_high.Oriented(TopAbs_REVERSED));
-    builder.Range(joint.edge, 0, joint.is_ruling || !(IsPlane(wall) && IsPlane(next)) ? length_ : joint.low.Distance(joint.high));
+    builder.Range(joint.edge, 0, joint.is_ruling || !of_planes ? length_ : joint.low.Distance(joint.high));
   }
 
   static bool IsPlane(const Wall& wall) { return wall.rail->Kind() == GeomAbs_Line; }
@@ -167,7 +168,8 @@ class Leaning {
     Handle(Geom_Surface) surface;
     if (rail.Kind() == GeomAbs_Line) {
       const gp_Vec normal = rail.Outward(rail.Middle()) * std::cos(angle_) + gp_Vec(prism_.up) * std::sin(angle_);
-      surface = new Geom_Plane(gp_Ax3(rail.At(rail.Middle(), outwards_), gp_Dir(normal), gp_Dir(rail.Way(rail.Middle()))));
+      const gp_Dir way(rail.Way(rail.Middle()));
+      surface = new Geom_Plane(gp_Ax3(rail.At(rail.Middle(), outwards_), gp_Dir(normal), way));
     } else if (rail.Kind() == GeomAbs_Circle) {
       const gp_Circ circle = CircleOf(wall);
       const gp_Ax3 axes(circle.Location(), circle.Axis().Direction(), circle.XAxis().Direction());
@@ -185,10 +187,14 @@ class Leaning {
           from = std::min(from, t);
           to = std::max(to, t);
         }
-      const double within = angle_ == 0 ? kFarthest : std::clamp(kLeanTolerance * std::abs(High() - Low()), kClosest, kFarthest);
-      surface = rail.Ruled(from, to, Low(), High(), prism_.low, prism_.high, length_, within);
+      surface = rail.Ruled(from, to, Low(), High(), prism_.low, prism_.high, length_, Within());
     }
     BRep_Builder().MakeFace(wall.leaned, surface, Precision::Confusion());
+  }
+
+  // So near the ends of rulings must lie that these lean as they should.
+  double Within() const {
+    return angle_ == 0 ? kFarthest : std::clamp(kLeanTolerance * std::abs(High() - Low()), kClosest, kFarthest);
   }
 
   static gp_Circ CircleOf(const Wall& wall) { return Handle(Geom_Circle)::DownCast(wall.rail->Curve())->Circ(); }
@@ -234,7 +240,8 @@ class Leaning {
     const double offset = at_low ? Low() : High();
     const gp_Vec rise = gp_Vec(prism_.up) * (at_low ? prism_.low : prism_.high);
     const Rail& rail = *wall.rail;
-    if (IsPlane(wall)) return Handle(Geom_Curve)::DownCast(rail.Curve()->Translated(rise + rail.Outward(rail.Middle()) * offset));
+    if (IsPlane(wall))
+      return Handle(Geom_Curve)::DownCast(rail.Curve()->Translated(rise + rail.Outward(rail.Middle()) * offset));
     if (rail.Kind() == GeomAbs_Circle) {
       gp_Circ circle = CircleOf(wall).Translated(rise);
       const double radius = circle.Radius() + Bulge(wall) * offset;
@@ -372,7 +379,8 @@ Leaned OffsetOutline(const kernel::v1::Offset& in, const Numbered& numbered) {
     return found == own.end() ? in.distance() : found->second;
   };
   const auto all_alike = [&](const std::vector<TopoDS_Face>& faces) {
-    return std::all_of(faces.begin(), faces.end(), [&](const TopoDS_Face& f) { return distance(f) == distance(faces.front()); });
+    return std::all_of(faces.begin(), faces.end(),
+                       [&](const TopoDS_Face& face) { return distance(face) == distance(faces.front()); });
   };
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const TopoDS_Face foot = TopoDS::Face(numbered.faces.FindKey(i));

@@ -103,7 +103,8 @@ void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
     OwnLoft(in, store, out);
     return;
   }
-  const bool of_lines = std::any_of(in.sections().begin(), in.sections().end(), [](const LoftSection& s) { return s.open(); });
+  const bool of_lines =
+      std::any_of(in.sections().begin(), in.sections().end(), [](const LoftSection& s) { return s.open(); });
   BRepOffsetAPI_ThruSections loft(!of_lines, in.ruled(), 1e-6);
   std::vector<std::vector<TaggedEdge>> sections;
   for (const LoftSection& s : in.sections()) {

@@ -107,8 +107,9 @@ bool Fill(Prism& prism, const Numbered& numbered, const std::function<bool(int)>
 
 // Lays the rails of the walls into the neutral plane and links them; false where they do not close.
 bool LayRails(Prism& prism) {
+  const gp_Vec shift = gp_Vec(prism.up) * -prism.low;
   for (Wall& wall : prism.walls)
-    wall.rail = std::make_unique<Rail>(wall.low_edge, gp_Vec(prism.up) * -prism.low, prism.up, OutwardAtMiddle(wall.face));
+    wall.rail = std::make_unique<Rail>(wall.low_edge, shift, prism.up, OutwardAtMiddle(wall.face));
   return FindNext(prism);
 }
 

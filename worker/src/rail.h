@@ -11,8 +11,8 @@
 
 namespace ankerdraft {
 
-/// A plane curve over which a wall stands, with the side on which the wall looks out, and its offsets to that side. Goes on
-/// beyond its ends as it comes.
+/// A plane curve over which a wall stands, with the side on which the wall looks out, and its offsets to that side. Goes
+/// on beyond its ends as it comes.
 class Rail {
  public:
   /// @param up across its plane

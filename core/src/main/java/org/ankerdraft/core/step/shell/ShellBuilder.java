@@ -153,23 +153,13 @@ final class ShellBuilder {
   }
 
   private Ladder ladder(Walls w) {
-    Ladder ladder = new Ladder(result -> fault(w, result));
+    Ladder ladder = byOutline(w);
     ShellRounds rounds = rounds(w);
     boolean hasSmall = !rounds.small.isEmpty();
     // The other ways fail beside small rounds, some of them slowly, and leave general offset
     // surfaces inside tight
     // corners, on which every later step is slow.
     boolean early = isBuiltWithLastRounds(w) && (hasSmall || rounds.areTight);
-    if (!step.outwards()
-        && isBuiltWithLastRounds(w)
-        && hasFreeWalls(lastRounds.getFirst().before())) {
-      ladder.special(
-          "outline before its rounds, moved inwards, rounded again",
-          () -> beforeRounds(w, Join.OUTLINE));
-    }
-    if (!step.outwards() && hasFreeWalls(w.input)) {
-      ladder.special("outline moved inwards", () -> offsetAndCut(w, w.input, Join.OUTLINE));
-    }
     if (!step.outwards() && early) {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
@@ -195,6 +185,22 @@ final class ShellBuilder {
         .rung(
             "offset inwards with faces extended, and cut",
             () -> offsetAndCut(w, w.input, Join.INTERSECTION));
+  }
+
+  /** What is made from the outline of a body with free walls; nothing for others. */
+  private Ladder byOutline(Walls w) {
+    Ladder ladder = new Ladder(result -> fault(w, result));
+    if (!step.outwards()
+        && isBuiltWithLastRounds(w)
+        && hasFreeWalls(lastRounds.getFirst().before())) {
+      ladder.special(
+          "outline before its rounds, moved inwards, rounded again",
+          () -> beforeRounds(w, Join.OUTLINE));
+    }
+    if (!step.outwards() && hasFreeWalls(w.input)) {
+      ladder.special("outline moved inwards", () -> offsetAndCut(w, w.input, Join.OUTLINE));
+    }
+    return ladder;
   }
 
   /** Over free curves the library's offsets take many seconds, or fail. */
@@ -476,6 +482,13 @@ final class ShellBuilder {
   }
 
   private String worksUpTo(Walls w) throws Ladder.Stopped {
-    return Feasible.upToMm(w.thickness, s -> ladder(w.scaled(s)).climb().isPresent());
+    // The quick way first, where there is one: the user waits for this.
+    String quick =
+        hasFreeWalls(w.input)
+            ? Feasible.upToMm(w.thickness, s -> byOutline(w.scaled(s)).climb().isPresent())
+            : null;
+    return quick != null
+        ? quick
+        : Feasible.upToMm(w.thickness, s -> ladder(w.scaled(s)).climb().isPresent());
   }
 }
