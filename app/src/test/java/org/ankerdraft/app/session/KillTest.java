@@ -15,6 +15,7 @@ import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.part.Read;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
@@ -46,6 +47,8 @@ class KillTest {
         .start();
   }
 
+  // Fifty programs are started: on a slow machine that takes longer than other tests may.
+  @Timeout(900)
   @Test
   void noEditThatWasMadeIsLost() throws Exception {
     Random random = new Random(11);
