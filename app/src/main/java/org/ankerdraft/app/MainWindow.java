@@ -242,7 +242,7 @@ final class MainWindow {
         ledger.show();
         card.show();
         partCard.show();
-        top.show();
+        showVerdict();
       }
       case EARLY -> showScene();
       case STATE -> {
@@ -251,13 +251,12 @@ final class MainWindow {
         ledger.show();
         card.show();
         showScene();
-        top.show();
+        showVerdict();
         findings.show();
       }
       case REPORT -> {
         showScene();
-        top.show();
-        rail.show(session.report().orElse(null));
+        showVerdict();
         findings.show();
         card.show();
         flat.show();
@@ -502,6 +501,11 @@ final class MainWindow {
       quick = new QuickAdd(actions);
     }
     quick.show(stage, root.lookup("#quick-field"));
+  }
+
+  private void showVerdict() {
+    top.show();
+    rail.show(session.report().orElse(null));
   }
 
   /** Whether keys go into a text. */

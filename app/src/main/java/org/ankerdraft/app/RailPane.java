@@ -49,6 +49,7 @@ final class RailPane extends VBox {
     title.getStyleClass().add("rail-title");
     Label count = new Label();
     count.getStyleClass().add("rail-count");
+    count.setId("count-" + stage.title.toLowerCase(java.util.Locale.ROOT));
     counts.put(stage, count);
     VBox column = new VBox(2, dot, title, count);
     column.setAlignment(Pos.CENTER);

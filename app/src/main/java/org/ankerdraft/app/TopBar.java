@@ -1,6 +1,8 @@
 package org.ankerdraft.app;
 
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -26,6 +28,10 @@ final class TopBar extends HBox {
   private final Label name = new Label();
   private final Label process = new Label();
   private final Map<Finding.Subject, Label> verdicts = new EnumMap<>(Finding.Subject.class);
+
+  /** Beside a verdict that is of an earlier state; they keep their room, so that nothing jumps. */
+  private final List<Label> waiting = new ArrayList<>();
+
   private final Map<Finding.Subject, Region> bars = new EnumMap<>(Finding.Subject.class);
 
   TopBar(Session session, Runnable partCard, Runnable quickAdd, Runnable file, Runnable release) {
@@ -88,13 +94,18 @@ final class TopBar extends HBox {
     bar.getStyleClass().add("verdict-bar");
     Label head = new Label(title);
     head.getStyleClass().add("verdict-title");
-    Label text = new Label("…");
+    Label text = new Label();
     text.getStyleClass().add("verdict-text");
     text.setId("verdict-" + title.toLowerCase(java.util.Locale.ROOT));
     text.setMinWidth(Region.USE_PREF_SIZE);
     verdicts.put(subject, text);
+    Label dots = new Label("…");
+    dots.getStyleClass().add("verdict-text");
+    dots.setId(text.getId() + "-waits");
+    dots.setMinWidth(Region.USE_PREF_SIZE);
+    waiting.add(dots);
     bars.put(subject, bar);
-    HBox box = new HBox(8, bar, new VBox(head, text));
+    HBox box = new HBox(8, bar, new VBox(head, new HBox(3, text, dots)));
     box.getStyleClass().add("verdict");
     return box;
   }
@@ -105,17 +116,19 @@ final class TopBar extends HBox {
             + (session.isDirty() ? " •" : ""));
     process.setText(InWords.process(session.document()));
     CheckReport report = session.report().orElse(null);
+    boolean isCurrent = session.isVerdictCurrent();
+    waiting.forEach(dots -> dots.setVisible(!isCurrent));
     for (Finding.Subject subject : verdicts.keySet()) {
       Label text = verdicts.get(subject);
       text.getStyleClass().removeAll("stop", "caution", "clear");
       bars.get(subject).getStyleClass().removeAll("stop", "caution", "clear");
       String style = "clear";
       if (report == null || report.bodies().isEmpty()) {
-        text.setText(report == null ? "…" : "no body");
+        text.setText(isCurrent ? "no body" : "");
       } else {
         String verdict =
             subject == Finding.Subject.FLAT ? report.flatVerdict() : report.verdict(subject);
-        text.setText(session.isReportCurrent() ? verdict : verdict + " …");
+        text.setText(verdict);
         boolean wall = subject == Finding.Subject.WALL;
         long stops =
             report.count(subject, Severity.STOP)

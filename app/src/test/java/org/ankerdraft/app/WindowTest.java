@@ -52,6 +52,41 @@ class WindowTest extends InWindow {
     assertThat(text("#verdict-flat")).isEqualTo("no sheet body");
   }
 
+  /** From the edit on, not only from when its body is drawn. */
+  @Test
+  void aVerdictOfAnEarlierStateSaysSo() throws Exception {
+    assertThat(isSeen("#verdict-draft-waits")).isFalse();
+    List<Boolean> atOnce = new ArrayList<>();
+    robot.interact(() -> {
+      PartDocument part = window.session().document();
+      window.session().edit(part.withStopLine(1));
+      atOnce.add(robot.lookup("#verdict-draft-waits").query().isVisible());
+    });
+    assertThat(atOnce).containsExactly(true);
+    settle();
+    assertThat(isSeen("#verdict-draft-waits")).isFalse();
+    assertThat(text("#verdict-draft")).isEqualTo("no body");
+  }
+
+  @Test
+  void aNewPartHasNoFindingsOfTheOneBefore() throws Exception {
+    assertThat(text("#count-draft")).isEqualTo("4");
+    List<String> atOnce = new ArrayList<>();
+    robot.interact(() -> {
+      window.session().startNew();
+      for (String id : List.of("#count-draft", "#count-check", "#verdict-draft")) {
+        atOnce.add(robot.lookup(id).queryAs(Label.class).getText());
+      }
+    });
+    assertThat(atOnce).containsExactly("", "", "");
+    settle();
+    assertThat(text("#verdict-draft")).isEqualTo("no body");
+  }
+
+  private boolean isSeen(String id) throws Exception {
+    return onFx(() -> robot.lookup(id).query().isVisible());
+  }
+
   @Test
   void aNumberTypedInTheCardChangesThePartWithoutLosingUndo() throws Exception {
     robot.clickOn("#step-box");

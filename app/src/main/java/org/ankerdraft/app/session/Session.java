@@ -73,6 +73,7 @@ public final class Session {
   private String viewedBefore;
   private Progress progress = Progress.NONE;
   private String notice = "";
+  private boolean isUnchecked;
 
   /**
    * @param journals folder for the journals of parts that have no file yet
@@ -106,6 +107,11 @@ public final class Session {
 
   public boolean isReportCurrent() {
     return shown.isReportCurrent();
+  }
+
+  /** Whether the report is of the part as it stands in the ledger, not only of what is drawn. */
+  public boolean isVerdictCurrent() {
+    return shown.isReportCurrent() && !isUnchecked && viewedBefore == null;
   }
 
   /** What is drawn: with wall fields if the report is of this state. */
@@ -289,6 +295,7 @@ public final class Session {
     }
     machineFailures = 0;
     patience = 1;
+    isUnchecked = true;
     tell(Change.DOCUMENT);
     rebuild();
   }
@@ -380,6 +387,7 @@ public final class Session {
     @Override
     public void checked(CheckReport found, Scene drawn) {
       shown.checked(found, drawn);
+      isUnchecked = false;
       progress = Progress.NONE;
       tell(Change.REPORT);
       tell(Change.PROGRESS);

@@ -1,6 +1,7 @@
 package org.ankerdraft.core.check;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
@@ -32,6 +33,9 @@ final class UndercutCheck {
   static List<Finding> check(
       BodyAnalysis a, RuleBook book, Vec3 pull, int threads, Budget.Cancel cancel) {
     FineMesh mesh = a.wall().mesh();
+    float[] side = sides(mesh, pull);
+    Bvh ceilings = facing(mesh, side, -1);
+    Bvh floors = facing(mesh, side, 1);
     boolean[] isHidden = new boolean[mesh.triangleCount()];
     float lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
     float far = (float) a.body().named().shape().mass().diagonalMm() * 2;
@@ -41,12 +45,60 @@ final class UndercutCheck {
             threads,
             cancel,
             (from, to) -> {
-              Sight sight = new Sight(mesh, a.bvh().query(), pull, lift, far);
+              Sight sight =
+                  new Sight(mesh, side, ceilings.query(), floors.query(), pull, lift, far);
               for (int t = from; t < to; t++) {
                 isHidden[t] = !sight.isReached(t);
               }
             });
     return isDone ? findings(a, book, mesh, isHidden) : null;
+  }
+
+  /**
+   * How far each triangle looks along the pull: the sine of its draft. By the surface's normals,
+   * not the triangle's: a flat triangle on a slim cone may look the wrong way.
+   */
+  private static float[] sides(FineMesh mesh, Vec3 pull) {
+    float[] side = new float[mesh.triangleCount()];
+    double[] normal = new double[3];
+    for (int t = 0; t < side.length; t++) {
+      normalOf(mesh, t, normal);
+      side[t] = (float) (normal[0] * pull.x() + normal[1] * pull.y() + normal[2] * pull.z());
+    }
+    return side;
+  }
+
+  private static void normalOf(FineMesh mesh, int t, double[] normal) {
+    float[] n = mesh.normals();
+    double square = 0;
+    for (int k = 0; k < 3; k++) {
+      normal[k] = 0;
+      for (int corner = 3 * t; corner < 3 * t + 3; corner++) {
+        normal[k] += n[3 * mesh.triangles()[corner] + k];
+      }
+      square += normal[k] * normal[k];
+    }
+    double scale = square > 0 ? 1 / Math.sqrt(square) : 0;
+    for (int k = 0; k < 3; k++) {
+      normal[k] *= scale;
+    }
+  }
+
+  /**
+   * The triangles that look along the pull (1) or against it (-1). Only what looks against a way
+   * out blocks it; triangles of an upright wall may stand before each other by more than the mesh's
+   * deflection.
+   */
+  private static Bvh facing(FineMesh mesh, float[] side, int way) {
+    int[] chosen = new int[mesh.triangles().length];
+    int n = 0;
+    for (int t = 0; t < side.length; t++) {
+      if (way * side[t] > GRAZING) {
+        System.arraycopy(mesh.triangles(), 3 * t, chosen, n, 3);
+        n += 3;
+      }
+    }
+    return new Bvh(mesh.positions(), Arrays.copyOf(chosen, n));
   }
 
   private static List<Finding> findings(
@@ -95,16 +147,27 @@ final class UndercutCheck {
   /** Looks from the middle of triangles along the pull and against it. */
   private static final class Sight {
     private final FineMesh mesh;
-    private final Bvh.Query query;
+    private final float[] side;
+    private final Bvh.Query ceilings;
+    private final Bvh.Query floors;
     private final float[] pull;
     private final float lift;
     private final float far;
     private final float[] from = new float[3];
     private final double[] normal = new double[3];
 
-    Sight(FineMesh mesh, Bvh.Query query, Vec3 pull, float lift, float far) {
+    Sight(
+        FineMesh mesh,
+        float[] side,
+        Bvh.Query ceilings,
+        Bvh.Query floors,
+        Vec3 pull,
+        float lift,
+        float far) {
       this.mesh = mesh;
-      this.query = query;
+      this.side = side;
+      this.ceilings = ceilings;
+      this.floors = floors;
       this.pull = new float[] {(float) pull.x(), (float) pull.y(), (float) pull.z()};
       this.lift = lift;
       this.far = far;
@@ -112,35 +175,24 @@ final class UndercutCheck {
 
     boolean isReached(int t) {
       lookFrom(t);
-      double side = normal[0] * pull[0] + normal[1] * pull[1] + normal[2] * pull[2];
-      return (side > -GRAZING && isFree(1)) || (side < GRAZING && isFree(-1));
+      return (side[t] > -GRAZING && isFree(ceilings, 1))
+          || (side[t] < GRAZING && isFree(floors, -1));
     }
 
-    /**
-     * The normal is the surface's, not the triangle's: a flat triangle on a slim cone may look the
-     * wrong way.
-     */
     private void lookFrom(int t) {
-      int a = 3 * mesh.triangles()[3 * t];
-      int b = 3 * mesh.triangles()[3 * t + 1];
-      int c = 3 * mesh.triangles()[3 * t + 2];
+      normalOf(mesh, t, normal);
       float[] p = mesh.positions();
-      float[] n = mesh.normals();
-      double square = 0;
       for (int k = 0; k < 3; k++) {
-        normal[k] = (double) n[a + k] + n[b + k] + n[c + k];
-        square += normal[k] * normal[k];
-      }
-      double scale = square > 0 ? 1 / Math.sqrt(square) : 0;
-      for (int k = 0; k < 3; k++) {
-        normal[k] *= scale;
-        double middle = ((double) p[a + k] + p[b + k] + p[c + k]) / 3;
+        double middle = 0;
+        for (int corner = 3 * t; corner < 3 * t + 3; corner++) {
+          middle += p[3 * mesh.triangles()[corner] + k] / 3d;
+        }
         from[k] = (float) (middle + lift * normal[k]);
       }
     }
 
-    private boolean isFree(int way) {
-      return !query.firstHit(
+    private boolean isFree(Bvh.Query blocks, int way) {
+      return !blocks.firstHit(
           from[0], from[1], from[2], way * pull[0], way * pull[1], way * pull[2], lift, far);
     }
   }

@@ -15,6 +15,7 @@ import org.ankerdraft.core.survey.WallField;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Checks on solids whose draft and thickness are known in closed form. */
 class ChecksTest {
@@ -180,6 +181,41 @@ class ChecksTest {
     assertThat(report.stops()).isTrue();
     // The same block without the slot has none.
     assertThat(of(check(ok(box(40, 30, 20)), "abs"), "draft.undercut")).isEmpty();
+  }
+
+  /**
+   * Triangles of an upright free wall stand before each other by more than the mesh's deflection;
+   * nothing in a prism holds a tool half, whatever its height.
+   */
+  @ParameterizedTest
+  @ValueSource(doubles = {4, 7, 10, 13, 20})
+  void anUprightFreeWallIsNoUndercut(double height) {
+    String tub =
+        freePrism(height)
+            + ",{'kind':'shell','id':'h','thickness':'2 mm','open':[{'choose':'face','name':'e/end'}]}";
+    CheckReport report = check(ok(tub), "abs");
+    assertThat(of(report, "draft.short")).isNotEmpty();
+    assertThat(of(report, "draft.undercut")).isEmpty();
+  }
+
+  @Test
+  void whatHangsOverOnAFreeWallIsFound() {
+    String slot =
+        freePrism(10)
+            + ",{'kind':'sketch','id':'q','plane':{'base':'XZ'},'curves':[{'curve':'rectangle','name':'r','corner':['-30 mm','4 mm'],'width':'20 mm','height':'2 mm'}]},"
+            + "{'kind':'extrude','id':'x','sketch':'q','extent':'through all','use':'subtract'}";
+    assertThat(of(check(ok(slot), "abs"), "draft.undercut"))
+        .hasSize(3)
+        .allMatch(f -> f.faces().stream().allMatch(n -> n.isOf("x", "side")));
+  }
+
+  private static String freePrism(double height) {
+    return "{'kind':'sketch','id':'s','curves':[{'curve':'spline','name':'c','closed':true,'points':"
+        + "[['-20 mm','13.5 mm'],['0 mm','19.5 mm'],['19.5 mm','12.5 mm'],['23.5 mm','-1.5 mm'],"
+        + "['10 mm','-13.5 mm'],['-5 mm','-8.5 mm'],['-20 mm','-13.5 mm'],['-23.5 mm','1 mm']]}]},"
+        + "{'kind':'extrude','id':'e','sketch':'s','depth':'"
+        + height
+        + " mm','body':'Body'}";
   }
 
   @Test
