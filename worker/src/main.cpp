@@ -92,7 +92,7 @@ void Dispatch(const Request& request, ShapeStore& store, Response& response) {
       ankerdraft::Revolve(request.revolve(), store, response.mutable_shape());
       break;
     case Request::kMove:
-      ankerdraft::Move(request.move(), store, response.mutable_shape());
+      ankerdraft::Move(request.move(), store, response.mutable_shapes());
       break;
     case Request::kDivide:
       ankerdraft::Divide(request.divide(), store, response.mutable_shape());

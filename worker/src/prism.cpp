@@ -222,10 +222,7 @@ void KnowCopiesValid(const TopoDS_Shape& shape, BRepBuilderAPI_Transform& maker,
   }
 }
 
-}  // namespace
-
-void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = store.Get(in.shape());
+gp_Trsf TransformationOf(const kernel::v1::Motion& in) {
   gp_Trsf all;
   if (in.has_mirror()) all.SetMirror(gp_Ax2(PlaneOf(in.mirror()).Location(), PlaneOf(in.mirror()).Axis().Direction()));
   if (in.angle() != 0) {
@@ -236,13 +233,16 @@ void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeReply* out) {
   gp_Trsf shift;
   shift.SetTranslation(VectorOf(in.shift()));
   all.PreMultiply(shift);
-  BRepBuilderAPI_Transform maker(shape, all, true);
+  return all;
+}
+
+TopoDS_Shape Moved(const TopoDS_Shape& shape, const kernel::v1::Motion& in, Memo& memo, ShapeReply* out) {
+  BRepBuilderAPI_Transform maker(shape, TransformationOf(in), true);
   if (!in.has_mirror()) {
-    KnowCopiesValid(shape, maker, store.Known());
+    KnowCopiesValid(shape, maker, memo);
     RecordOrigins(shape, 0, MakerHistory<BRepBuilderAPI_Transform>(maker), maker.Shape(),
                   GeneratedFromFace::kIsModified, out);
-    Describe(maker.Shape(), store, out);
-    return;
+    return maker.Shape();
   }
   // Mirrored surfaces have left-handed frames, on which the round tool takes a hundred times as long.
   const Handle(ShapeCustom_DirectModification) direct = new ShapeCustom_DirectModification();
@@ -259,7 +259,19 @@ void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeReply* out) {
     o->set_kind(ORIGIN_FACE_MODIFIED);
     o->set_source(i);
   }
-  Describe(result, store, out);
+  return result;
+}
+
+}  // namespace
+
+void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeList* out) {
+  const TopoDS_Shape shape = store.Get(in.shape());
+  std::vector<Made> copies;
+  for (const kernel::v1::Motion& motion : in.motions()) {
+    ShapeReply* reply = out->add_shapes();
+    copies.push_back({Moved(shape, motion, store.Known(), reply), reply});
+  }
+  Describe(copies, store);
 }
 
 void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* out) {

@@ -240,21 +240,32 @@ void KeepCurvesOnCrowdedPlanes(const TopoDS_Shape& shape) {
   }
 }
 
-void Describe(const TopoDS_Shape& result, ShapeStore& store, ShapeReply* reply) {
-  BRepTools::Clean(result);
-  KeepCurvesOnCrowdedPlanes(result);
-  reply->set_shape(store.Add(result));
+void Describe(const std::vector<Made>& made, ShapeStore& store) {
   Memo& memo = store.Known();
   memo.NextBody();
-  // Nobody changes the shape from here on.
-  std::future<std::string> bytes = std::async(std::launch::async, BytesOf, std::cref(result));
-  const Numbered numbered(result);
-  const EdgeUses uses(numbered);
-  DescribeTopology(numbered, uses, memo, reply->mutable_topology());
-  DescribeMass(result, ExactBox(numbered, uses, memo), IsFreeform(reply->topology()), memo, reply->mutable_mass());
-  DescribeProof(result, numbered, uses, memo, reply->mutable_proof());
-  reply->set_brep(bytes.get());
+  std::vector<Parts> parts;
+  for (const Made& m : made) {
+    BRepTools::Clean(m.shape);
+    KeepCurvesOnCrowdedPlanes(m.shape);
+    m.reply->set_shape(store.Add(m.shape));
+    parts.emplace_back(m.shape);
+  }
+  // Nobody changes the shapes from here on.
+  std::future<void> bytes = std::async(std::launch::async, [&made] {
+    for (const Made& m : made) m.reply->set_brep(BytesOf(m.shape));
+  });
+  LearnAll(parts, memo);
+  for (size_t i = 0; i < made.size(); ++i) {
+    const auto& [numbered, uses] = parts[i];
+    ShapeReply* reply = made[i].reply;
+    DescribeTopology(numbered, uses, memo, reply->mutable_topology());
+    DescribeMass(made[i].shape, ExactBox(numbered, uses, memo), IsFreeform(reply->topology()), memo, reply->mutable_mass());
+    DescribeProof(made[i].shape, numbered, uses, memo, reply->mutable_proof());
+  }
+  bytes.get();
 }
+
+void Describe(const TopoDS_Shape& result, ShapeStore& store, ShapeReply* reply) { Describe({{result, reply}}, store); }
 
 void Restore(const kernel::v1::Restore& in, ShapeStore& store, ShapeReply* out) {
   TopoDS_Shape shape;

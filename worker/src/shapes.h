@@ -114,10 +114,27 @@ enum class GeneratedFromFace { kIsModified, kIsNew };
 void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& history, const TopoDS_Shape& result,
                    GeneratedFromFace meaning, kernel::v1::ShapeReply* reply);
 
-/// Stores the result and fills topology, mass, proof and BREP bytes.
+/// A shape with the reply that is to describe it.
+struct Made {
+  TopoDS_Shape shape;
+  kernel::v1::ShapeReply* reply;
+};
+
+/// Stores the results and fills topology, mass, proof and BREP bytes of each; several together sooner than one by one.
+void Describe(const std::vector<Made>& made, ShapeStore& store);
 void Describe(const TopoDS_Shape& result, ShapeStore& store, kernel::v1::ShapeReply* reply);
 
-/// Topology alone (topology.cpp).
+/// What a shape is made of.
+struct Parts {
+  explicit Parts(const TopoDS_Shape& shape) : numbered(shape), uses(numbered) {}
+  Numbered numbered;
+  EdgeUses uses;
+};
+
+/// Works out on all processors what is not known yet of the faces and edges of some shapes (topology.cpp).
+void LearnAll(const std::vector<Parts>& shapes, Memo& memo);
+
+/// Topology alone, of what has been learnt (topology.cpp).
 void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo, kernel::v1::Topology* out);
 
 /// A face without its loops, and the edges of these, the outer one first.
@@ -133,7 +150,7 @@ void DescribeEdge(const TopoDS_Edge& edge, const Meeting& meeting, kernel::v1::E
 void Restore(const kernel::v1::Restore& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Extrude(const kernel::v1::Extrude& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, kernel::v1::ShapeReply* out);
-void Move(const kernel::v1::Move& in, ShapeStore& store, kernel::v1::ShapeReply* out);
+void Move(const kernel::v1::Move& in, ShapeStore& store, kernel::v1::ShapeList* out);
 void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Loft(const kernel::v1::Loft& in, ShapeStore& store, kernel::v1::ShapeReply* out);
 void Carry(const kernel::v1::Carry& in, ShapeStore& store, kernel::v1::ShapeReply* out);

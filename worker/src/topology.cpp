@@ -258,22 +258,19 @@ Meeting EdgeUses::Of(int edge) const {
   return {faces.front(), faces.back(), in_first_[edge - 1]};
 }
 
-namespace {
-
-void LearnAll(const Numbered& numbered, const EdgeUses& uses, Memo& memo) {
+void LearnAll(const std::vector<Parts>& shapes, Memo& memo) {
   std::vector<TopoDS_Face> faces;
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) faces.push_back(TopoDS::Face(numbered.faces.FindKey(i)));
-  memo.Learn(faces);
   std::vector<std::pair<TopoDS_Edge, Meeting>> edges;
-  for (int i = 1; i <= numbered.edges.Extent(); ++i)
-    edges.emplace_back(TopoDS::Edge(numbered.edges.FindKey(i)), uses.Of(i));
+  for (const auto& [numbered, uses] : shapes) {
+    for (int i = 1; i <= numbered.faces.Extent(); ++i) faces.push_back(TopoDS::Face(numbered.faces.FindKey(i)));
+    for (int i = 1; i <= numbered.edges.Extent(); ++i)
+      edges.emplace_back(TopoDS::Edge(numbered.edges.FindKey(i)), uses.Of(i));
+  }
+  memo.Learn(faces);
   memo.Learn(edges);
 }
 
-}  // namespace
-
 void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo, Topology* out) {
-  LearnAll(numbered, uses, memo);
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
     const FaceFacts& known = memo.Of(TopoDS::Face(numbered.faces.FindKey(i)));
     Face* face = out->add_faces();

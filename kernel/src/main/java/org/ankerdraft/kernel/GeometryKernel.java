@@ -389,17 +389,21 @@ public final class GeometryKernel implements AutoCloseable {
 
   /** A copy in another place. */
   public Outcome<Derived> move(Shape shape, Motion motion, Budget budget) {
-    Move.Builder move =
-        Move.newBuilder()
-            .setShape(handle(shape))
-            .setPoint(Wire.vec(motion.axis().point()))
-            .setDirection(Wire.vec(motion.axis().direction()))
-            .setAngle(motion.angleRad())
-            .setShift(Wire.vec(motion.shift()));
-    if (motion.mirror() != null) {
-      move.setMirror(Wire.placement(motion.mirror()));
-    }
-    return askShape(r -> r.setMove(move), budget);
+    return move(shape, List.of(motion), budget).map(List::getFirst);
+  }
+
+  /**
+   * Copies in other places, one for each motion in their order: sooner than one after the other.
+   */
+  public Outcome<List<Derived>> move(Shape shape, List<Motion> motions, Budget budget) {
+    return ask(
+        r ->
+            r.setMove(
+                Move.newBuilder()
+                    .setShape(handle(shape))
+                    .addAllMotions(motions.stream().map(Wire::motion).toList())),
+        budget,
+        a -> a.getShapes().getShapesList().stream().map(this::derived).toList());
   }
 
   /** The solid that a face leaves behind when it is moved along a vector. */

@@ -61,6 +61,19 @@ final class Wire {
     return Placement.newBuilder().setOrigin(vec(p.origin())).setDirection(vec(p.normal())).build();
   }
 
+  static org.ankerdraft.kernel.proto.Motion motion(Motion m) {
+    org.ankerdraft.kernel.proto.Motion.Builder out =
+        org.ankerdraft.kernel.proto.Motion.newBuilder()
+            .setPoint(vec(m.axis().point()))
+            .setDirection(vec(m.axis().direction()))
+            .setAngle(m.angleRad())
+            .setShift(vec(m.shift()));
+    if (m.mirrors()) {
+      out.setMirror(placement(m.mirror()));
+    }
+    return out.build();
+  }
+
   static Region region(ProfileCurve.Region region) {
     Region.Builder out =
         Region.newBuilder().setOuter(wire(region.outer())).setOpen(region.isOpen());

@@ -3,6 +3,7 @@ package org.ankerdraft.kernel;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -158,6 +159,32 @@ class SweepsTest {
     assertThat(image.proof().isSound()).isTrue();
     assertThat(image.mass().volumeMm3()).isCloseTo(wedge.mass().volumeMm3(), within(1e-9));
     assertThat(image.mass().centroid().distance(new Vec3(-c.x(), c.y(), c.z()))).isLessThan(1e-9);
+  }
+
+  /** Shifted, turned and mirrored in one request: each as if it had been moved alone. */
+  @Test
+  void manyCopiesAtOnce() {
+    Shape wedge = Solids.extruded(kernel, Solids.polygon(1, 0, 9, 0, 1, 4), 6).shape();
+    List<Motion> motions = new ArrayList<>();
+    for (int i = 1; i <= 8; i++) {
+      motions.add(Motion.shift(new Vec3(20 * i, -3 * i, i)));
+      motions.add(Motion.turn(Axis.Z, 0.3 * i));
+      motions.add(Motion.mirror(new Plane(new Vec3(-i, 0, 0), new Vec3(1, 0.1 * i, 0).unit())));
+    }
+    List<Derived> copies = kernel.move(wedge, motions, BUDGET).orThrow();
+    assertThat(copies).hasSameSizeAs(motions);
+    for (int i = 0; i < motions.size(); i++) {
+      Derived copy = copies.get(i);
+      Derived alone = kernel.move(wedge, motions.get(i), BUDGET).orThrow();
+      Vec3 wanted = motions.get(i).of(wedge.mass().centroid());
+      assertThat(copy.shape().proof()).isEqualTo(alone.shape().proof());
+      assertThat(copy.shape().proof().isSound()).isTrue();
+      assertThat(copy.shape().mass().centroid().distance(wanted)).isLessThan(1e-9);
+      assertThat(copy.shape().mass().volumeMm3()).isCloseTo(96, within(1e-9));
+      assertThat(copy.shape().brep()).isEqualTo(alone.shape().brep());
+      assertThat(copy.origins()).isEqualTo(alone.origins());
+    }
+    assertThat(kernel.move(wedge, List.of(), BUDGET).orThrow()).isEmpty();
   }
 
   /** Half the axes times pi; an arc of it from head to tail with its chord. */

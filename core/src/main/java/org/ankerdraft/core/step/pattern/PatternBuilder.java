@@ -1,6 +1,7 @@
 package org.ankerdraft.core.step.pattern;
 
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -176,22 +177,21 @@ final class PatternBuilder {
   /** Faces of a copy are named after the copy and the faces that they are copies of. */
   private List<NamedShape> copies(Map<String, Motion> places, NamedShape original, String of)
       throws StepFailed, Ladder.Stopped {
+    Outcome<List<Derived>> moved =
+        context.kernel.move(original.shape(), List.copyOf(places.values()), context.budget());
+    if (moved instanceof Outcome.Failed<List<Derived>>(var failure)) {
+      throw new StepFailed(
+          BuildContext.failure(WHAT + " of " + of, Ladder.stopIfNeeded(failure), original));
+    }
     List<NamedShape> out = new ArrayList<>();
-    for (Map.Entry<String, Motion> place : places.entrySet()) {
-      Outcome<Derived> moved =
-          context.kernel.move(original.shape(), place.getValue(), context.budget());
-      if (moved instanceof Outcome.Failed<Derived>(var failure)) {
-        throw new StepFailed(
-            BuildContext.failure(WHAT + " of " + of, Ladder.stopIfNeeded(failure), original));
-      }
-      NamedShape copy =
-          Naming.name(moved.orThrow(), List.of(original), () -> FaceName.of(step.id(), "face"));
+    Iterator<String> ids = places.keySet().iterator();
+    for (Derived one : moved.orThrow()) {
+      String id = ids.next();
+      NamedShape copy = Naming.name(one, List.of(original), () -> FaceName.of(step.id(), "face"));
       out.add(
           new NamedShape(
               copy.shape(),
-              copy.faceNames().stream()
-                  .map(n -> FaceName.ofCopy(step.id(), place.getKey(), n))
-                  .toList()));
+              copy.faceNames().stream().map(n -> FaceName.ofCopy(step.id(), id, n)).toList()));
     }
     return out;
   }
