@@ -24,51 +24,70 @@ final class UndercutCheck {
   /** A face this parallel to the pull slides along the tool and blocks nothing (sine). */
   private static final float GRAZING = 1e-3f;
 
-  private UndercutCheck() {}
+  private final FineMesh mesh;
+  private final Vec3 pull;
+
+  /** How far before a surface its ways out begin. */
+  private final float lift;
+
+  private final float far;
+  private final boolean[] isHidden;
+
+  private UndercutCheck(BodyAnalysis a, Vec3 pull) {
+    mesh = a.wall().mesh();
+    this.pull = pull;
+    lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
+    far = (float) a.body().named().shape().mass().diagonalMm() * 2;
+    isHidden = new boolean[mesh.triangleCount()];
+    Arrays.fill(isHidden, true);
+  }
 
   /**
+   * Only what looks against a way out blocks it: triangles of an upright wall may stand before each
+   * other by more than the mesh's deflection. Few ways meet anything at all, so that the trees of
+   * what blocks are seldom wanted.
+   *
    * @param threads that look along the pull
    * @return null if cancelled
    */
   static List<Finding> check(
       BodyAnalysis a, RuleBook book, Vec3 pull, int threads, Budget.Cancel cancel) {
-    FineMesh mesh = a.wall().mesh();
-    float[] side = sides(mesh, pull);
-    Bvh ceilings = facing(mesh, side, -1);
-    Bvh floors = facing(mesh, side, 1);
-    boolean[] isHidden = new boolean[mesh.triangleCount()];
-    float lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
-    float far = (float) a.body().named().shape().mass().diagonalMm() * 2;
-    boolean isDone =
-        WallField.inParallel(
-            isHidden.length,
-            threads,
-            cancel,
-            (from, to) -> {
-              Sight sight =
-                  new Sight(mesh, side, ceilings.query(), floors.query(), pull, lift, far);
-              for (int t = from; t < to; t++) {
-                isHidden[t] = !sight.isReached(t);
-              }
-            });
-    return isDone ? findings(a, book, mesh, isHidden) : null;
+    UndercutCheck check = new UndercutCheck(a, pull);
+    boolean isDone = check.look(a.bvh(), a.bvh(), threads, cancel);
+    if (isDone && check.isAnyHidden()) {
+      isDone = check.look(check.facing(-1), check.facing(1), threads, cancel);
+    }
+    return isDone ? findings(a, book, check.mesh, check.isHidden) : null;
+  }
+
+  private boolean isAnyHidden() {
+    for (boolean hidden : isHidden) {
+      if (hidden) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Looks from what is hidden so far; whether it came to an end. */
+  private boolean look(Bvh above, Bvh below, int threads, Budget.Cancel cancel) {
+    return WallField.inParallel(
+        isHidden.length,
+        threads,
+        cancel,
+        (from, to) -> {
+          Sight sight = new Sight(above.query(), below.query());
+          for (int t = from; t < to; t++) {
+            isHidden[t] = isHidden[t] && !sight.isReached(t);
+          }
+        });
   }
 
   /**
-   * How far each triangle looks along the pull: the sine of its draft. By the surface's normals,
-   * not the triangle's: a flat triangle on a slim cone may look the wrong way.
+   * The unit normal of a triangle, by the surface's normals at its corners: a flat triangle on a
+   * slim cone may look the wrong way.
    */
-  private static float[] sides(FineMesh mesh, Vec3 pull) {
-    float[] side = new float[mesh.triangleCount()];
-    double[] normal = new double[3];
-    for (int t = 0; t < side.length; t++) {
-      normalOf(mesh, t, normal);
-      side[t] = (float) (normal[0] * pull.x() + normal[1] * pull.y() + normal[2] * pull.z());
-    }
-    return side;
-  }
-
-  private static void normalOf(FineMesh mesh, int t, double[] normal) {
+  private void normalOf(int t, double[] normal) {
     float[] n = mesh.normals();
     double square = 0;
     for (int k = 0; k < 3; k++) {
@@ -84,16 +103,19 @@ final class UndercutCheck {
     }
   }
 
-  /**
-   * The triangles that look along the pull (1) or against it (-1). Only what looks against a way
-   * out blocks it; triangles of an upright wall may stand before each other by more than the mesh's
-   * deflection.
-   */
-  private static Bvh facing(FineMesh mesh, float[] side, int way) {
+  /** The sine of the draft. */
+  private double side(double[] normal) {
+    return normal[0] * pull.x() + normal[1] * pull.y() + normal[2] * pull.z();
+  }
+
+  /** The triangles that look along the pull (1) or against it (-1). */
+  private Bvh facing(int way) {
     int[] chosen = new int[mesh.triangles().length];
+    double[] normal = new double[3];
     int n = 0;
-    for (int t = 0; t < side.length; t++) {
-      if (way * side[t] > GRAZING) {
+    for (int t = 0; t < isHidden.length; t++) {
+      normalOf(t, normal);
+      if (way * side(normal) > GRAZING) {
         System.arraycopy(mesh.triangles(), 3 * t, chosen, n, 3);
         n += 3;
       }
@@ -145,42 +167,25 @@ final class UndercutCheck {
   }
 
   /** Looks from the middle of triangles along the pull and against it. */
-  private static final class Sight {
-    private final FineMesh mesh;
-    private final float[] side;
-    private final Bvh.Query ceilings;
-    private final Bvh.Query floors;
-    private final float[] pull;
-    private final float lift;
-    private final float far;
+  private final class Sight {
+    private final Bvh.Query above;
+    private final Bvh.Query below;
     private final float[] from = new float[3];
     private final double[] normal = new double[3];
 
-    Sight(
-        FineMesh mesh,
-        float[] side,
-        Bvh.Query ceilings,
-        Bvh.Query floors,
-        Vec3 pull,
-        float lift,
-        float far) {
-      this.mesh = mesh;
-      this.side = side;
-      this.ceilings = ceilings;
-      this.floors = floors;
-      this.pull = new float[] {(float) pull.x(), (float) pull.y(), (float) pull.z()};
-      this.lift = lift;
-      this.far = far;
+    Sight(Bvh.Query above, Bvh.Query below) {
+      this.above = above;
+      this.below = below;
     }
 
     boolean isReached(int t) {
       lookFrom(t);
-      return (side[t] > -GRAZING && isFree(ceilings, 1))
-          || (side[t] < GRAZING && isFree(floors, -1));
+      double side = side(normal);
+      return (side > -GRAZING && isFree(above, 1)) || (side < GRAZING && isFree(below, -1));
     }
 
     private void lookFrom(int t) {
-      normalOf(mesh, t, normal);
+      normalOf(t, normal);
       float[] p = mesh.positions();
       for (int k = 0; k < 3; k++) {
         double middle = 0;
@@ -192,8 +197,10 @@ final class UndercutCheck {
     }
 
     private boolean isFree(Bvh.Query blocks, int way) {
-      return !blocks.firstHit(
-          from[0], from[1], from[2], way * pull[0], way * pull[1], way * pull[2], lift, far);
+      float x = (float) (way * pull.x());
+      float y = (float) (way * pull.y());
+      float z = (float) (way * pull.z());
+      return !blocks.firstHit(from[0], from[1], from[2], x, y, z, lift, far);
     }
   }
 }
