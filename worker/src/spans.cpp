@@ -92,8 +92,8 @@ Grid BreaksOf(const BRepAdaptor_Surface& surface, const Domain& d) {
 }
 
 bool IsWhole(const TopoDS_Face& face, Domain& d) {
-  if (face.NbChildren() != 1) return false;
   BRepTools::UVBounds(face, d.u0, d.u1, d.v0, d.v1);
+  if (face.NbChildren() != 1) return false;
   for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next()) {
     double first, last;
     const Handle(Geom2d_Curve) side = BRep_Tool::CurveOnSurface(TopoDS::Edge(e.Current()), face, first, last);

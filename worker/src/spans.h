@@ -31,7 +31,7 @@ struct Grid {
 };
 Grid BreaksOf(const BRepAdaptor_Surface& surface, const Domain& domain);
 
-/// Whether the face is the whole of a rectangle of its surface's parameters, and of which.
+/// Whether the face is the whole of a rectangle of its surface's parameters; and in which it lies, in any case.
 bool IsWhole(const TopoDS_Face& face, Domain& domain);
 
 }  // namespace ankerdraft
