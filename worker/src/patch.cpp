@@ -1,6 +1,7 @@
 #include "patch.h"
 
 #include <algorithm>
+#include <optional>
 #include <vector>
 
 #include <BRepAdaptor_Curve2d.hxx>
@@ -41,8 +42,8 @@ void AddPiece(const BRepAdaptor_Surface& surface, double u, double v, double siz
   cone.Add(volume, (0.25 * apex.XYZ() + 0.75 * p.XYZ()) * volume);
 }
 
-GProp_GProps BySpans(const BRepAdaptor_Surface& surface, const Domain& d, const gp_Pnt& apex, bool reversed) {
-  const auto [us, vs] = BreaksOf(surface, d);
+GProp_GProps BySpans(const BRepAdaptor_Surface& surface, const Grid& spans, const gp_Pnt& apex, bool reversed) {
+  const auto& [us, vs] = spans;
   const GaussRule rule;
   Cone cone;
   for (size_t i = 0; i + 1 < us.size(); ++i)
@@ -61,8 +62,8 @@ GProp_GProps BySpans(const BRepAdaptor_Surface& surface, const Domain& d, const 
 // the surface from one side of its domain, in the direction in which it has fewer spans.
 class ByEdges {
  public:
-  ByEdges(const BRepAdaptor_Surface& surface, const Domain& d, const gp_Pnt& apex)
-      : surface_(surface), apex_(apex), spans_(BreaksOf(surface, d)), first_u_(spans_.us.size() <= spans_.vs.size()) {}
+  ByEdges(const BRepAdaptor_Surface& surface, const Grid& spans, const gp_Pnt& apex)
+      : surface_(surface), apex_(apex), spans_(spans), first_u_(spans.us.size() <= spans.vs.size()) {}
 
   GProp_GProps Over(const TopoDS_Face& face) {
     const TopoDS_Face forward = TopoDS::Face(face.Oriented(TopAbs_FORWARD));
@@ -170,19 +171,6 @@ GProp_GProps ConeOverPlane(const TopoDS_Face& face, const gp_Pln& plane, const g
   return cone.Done();
 }
 
-bool IsOfSpans(const BRepAdaptor_Surface& surface) {
-  if (surface.GetType() == GeomAbs_BSplineSurface) return true;
-  return surface.GetType() == GeomAbs_SurfaceOfExtrusion && surface.BasisCurve()->GetType() == GeomAbs_BSplineCurve;
-}
-
-// Beyond the first turn of a closed surface its knots are not told.
-bool IsWithin(const BRepAdaptor_Surface& surface, const Domain& d) {
-  const double slack_u = 1e-6 * (surface.LastUParameter() - surface.FirstUParameter());
-  const double slack_v = 1e-6 * (surface.LastVParameter() - surface.FirstVParameter());
-  return d.u0 >= surface.FirstUParameter() - slack_u && d.u1 <= surface.LastUParameter() + slack_u &&
-         d.v0 >= surface.FirstVParameter() - slack_v && d.v1 <= surface.LastVParameter() + slack_v;
-}
-
 bool IsElementary(const BRepAdaptor_Surface& surface) {
   switch (surface.GetType()) {
     case GeomAbs_Plane:
@@ -220,13 +208,17 @@ GProp_GProps VolumeOfFreeform(const TopoDS_Shape& shape, double error) {
   for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
     const TopoDS_Face& face = TopoDS::Face(e.Current());
     const BRepAdaptor_Surface surface(face, false);
-    Domain d;
-    if (IsElementary(surface))
+    if (IsElementary(surface)) {
       volume.Add(ConeOver(face, apex));
-    else if (IsOfSpans(surface) && IsWhole(face, d))
-      volume.Add(BySpans(surface, d, apex, face.Orientation() == TopAbs_REVERSED));
-    else if (IsOfSpans(surface) && face.NbChildren() > 0 && IsWithin(surface, d))
-      volume.Add(ByEdges(surface, d, apex).Over(face));
+      continue;
+    }
+    Domain d;
+    const bool whole = IsWhole(face, d);
+    const std::optional<Grid> spans = BreaksOf(surface, d);
+    if (spans && whole)
+      volume.Add(BySpans(surface, *spans, apex, face.Orientation() == TopAbs_REVERSED));
+    else if (spans && face.NbChildren() > 0)
+      volume.Add(ByEdges(surface, *spans, apex).Over(face));
     else
       volume.Add(Adaptively(face, apex, error));
   }

@@ -12,10 +12,10 @@ GProp_GProps ConeOver(const TopoDS_Face& face, const gp_Pnt& apex);
 
 /// The volume of a closed shape with freeform faces, and its centre.
 ///
-/// A face of a B-spline surface, or of an extruded B-spline, is integrated span by span with Gauss points, exactly for
-/// polynomials up to degree 7: over the rectangle where lines of its own net bound it, else by its edges. All other freeform
-/// ones are left to the library's adaptive integration, to `error` of their share, which takes seconds on a skin of many
-/// spans. The library's plain one is off by up to 8 % on lofted skins.
+/// Faces are integrated span by span of their surface with Gauss points, exactly for polynomials up to degree 7: over the
+/// rectangle where lines of its own net bound it, else by their edges. The few kinds of surfaces that do not tell their spans
+/// are left to the library's adaptive integration, to `error` of their share, which takes seconds on a skin of many spans.
+/// The library's plain one is off by up to 8 % on lofted skins.
 GProp_GProps VolumeOfFreeform(const TopoDS_Shape& shape, double error);
 
 }  // namespace ankerdraft

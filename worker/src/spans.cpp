@@ -4,13 +4,14 @@
 #include <cmath>
 #include <utility>
 
+#include <Adaptor3d_Curve.hxx>
+#include <Adaptor3d_Surface.hxx>
 #include <BRepTools.hxx>
 #include <BRep_Tool.hxx>
 #include <Geom2d_BSplineCurve.hxx>
 #include <Geom2d_Curve.hxx>
 #include <Geom_BSplineCurve.hxx>
 #include <Geom_BSplineSurface.hxx>
-#include <Precision.hxx>
 #include <TColStd_Array1OfReal.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
@@ -34,38 +35,87 @@ bool IsOnBounds(const Geom2d_Curve& side, double first, double last, const Domai
 }
 
 // The breaks of a curve or a net in one direction, from a to b.
-std::vector<double> Breaks(const TColStd_Array1OfReal& intervals, const TColStd_Array1OfReal& knots, double a, double b) {
+std::vector<double> Breaks(const TColStd_Array1OfReal& intervals, const std::vector<double>& knots, double a, double b) {
   std::vector<double> out{a, b};
-  for (const TColStd_Array1OfReal* some : {&intervals, &knots})
-    for (const double k : *some)
-      if (k > a && k < b) out.push_back(k);
+  for (const double k : intervals)
+    if (k > a && k < b) out.push_back(k);
+  for (const double k : knots)
+    if (k > a && k < b) out.push_back(k);
   std::sort(out.begin(), out.end());
   out.erase(std::unique(out.begin(), out.end()), out.end());
   return out;
 }
 
-TColStd_Array1OfReal NoKnots() {
-  TColStd_Array1OfReal none(1, 1);
-  none.SetValue(1, Precision::Infinite());
-  return none;
+// Knots, and those of the turn before and after where it is closed: a face may lie across its beginning.
+std::vector<double> Repeated(const TColStd_Array1OfReal& knots, bool closed) {
+  std::vector<double> out;
+  const double period = knots.Last() - knots.First();
+  for (int turn = closed ? -1 : 0; turn <= (closed ? 1 : 0); ++turn)
+    for (const double k : knots) out.push_back(k + turn * period);
+  return out;
 }
 
 template <class Spline>
-TColStd_Array1OfReal KnotsOf(const Handle(Spline)& spline) {
+std::vector<double> KnotsOf(const Handle(Spline)& spline) {
   TColStd_Array1OfReal knots(1, spline->NbKnots());
   spline->Knots(knots);
-  return knots;
+  return Repeated(knots, spline->IsPeriodic());
+}
+
+// Gauss points integrate powers of sines to the last digits over so much of a turn.
+std::vector<double> QuartersOfTurns() {
+  std::vector<double> out;
+  for (int k = -8; k <= 8; ++k) out.push_back(k * M_PI_2);
+  return out;
+}
+
+std::optional<std::vector<double>> KnotsOf(const Adaptor3d_Curve& curve) {
+  switch (curve.GetType()) {
+    case GeomAbs_BSplineCurve:
+      return KnotsOf<Geom_BSplineCurve>(curve.BSpline());
+    case GeomAbs_Circle:
+    case GeomAbs_Ellipse:
+      return QuartersOfTurns();
+    case GeomAbs_Line:
+    case GeomAbs_BezierCurve:
+      return std::vector<double>();
+    default:
+      return std::nullopt;
+  }
 }
 
 // Knots of a surface in u and in v.
-std::pair<TColStd_Array1OfReal, TColStd_Array1OfReal> KnotsOf(const BRepAdaptor_Surface& surface) {
-  if (surface.GetType() != GeomAbs_BSplineSurface)
-    return {KnotsOf<Geom_BSplineCurve>(surface.BasisCurve()->BSpline()), NoKnots()};
-  const Handle(Geom_BSplineSurface) net = surface.BSpline();
-  TColStd_Array1OfReal u(1, net->NbUKnots()), v(1, net->NbVKnots());
-  net->UKnots(u);
-  net->VKnots(v);
-  return {u, v};
+std::optional<Grid> KnotsOf(const Adaptor3d_Surface& surface) {
+  switch (surface.GetType()) {
+    case GeomAbs_BSplineSurface: {
+      const Handle(Geom_BSplineSurface) net = surface.BSpline();
+      TColStd_Array1OfReal u(1, net->NbUKnots()), v(1, net->NbVKnots());
+      net->UKnots(u);
+      net->VKnots(v);
+      return Grid{Repeated(u, net->IsUPeriodic()), Repeated(v, net->IsVPeriodic())};
+    }
+    case GeomAbs_SurfaceOfExtrusion: {
+      const auto along = KnotsOf(*surface.BasisCurve());
+      return along ? std::optional(Grid{*along, {}}) : std::nullopt;
+    }
+    case GeomAbs_SurfaceOfRevolution: {
+      const auto along = KnotsOf(*surface.BasisCurve());
+      return along ? std::optional(Grid{QuartersOfTurns(), *along}) : std::nullopt;
+    }
+    case GeomAbs_OffsetSurface:
+      return KnotsOf(*surface.BasisSurface());
+    case GeomAbs_Cylinder:
+    case GeomAbs_Cone:
+      return Grid{QuartersOfTurns(), {}};
+    case GeomAbs_Sphere:
+    case GeomAbs_Torus:
+      return Grid{QuartersOfTurns(), QuartersOfTurns()};
+    case GeomAbs_Plane:
+    case GeomAbs_BezierSurface:
+      return Grid();
+    default:
+      return std::nullopt;
+  }
 }
 
 }  // namespace
@@ -78,17 +128,18 @@ GaussRule::GaussRule() : at(1, kPoints), weight(1, kPoints) {
 std::vector<double> BreaksOf(const BRepAdaptor_Curve2d& curve) {
   TColStd_Array1OfReal intervals(1, curve.NbIntervals(GeomAbs_CN) + 1);
   curve.Intervals(intervals, GeomAbs_CN);
-  const TColStd_Array1OfReal knots =
-      curve.GetType() == GeomAbs_BSplineCurve ? KnotsOf<Geom2d_BSplineCurve>(curve.BSpline()) : NoKnots();
+  const std::vector<double> knots = curve.GetType() == GeomAbs_BSplineCurve ? KnotsOf<Geom2d_BSplineCurve>(curve.BSpline())
+                                                                             : std::vector<double>();
   return Breaks(intervals, knots, curve.FirstParameter(), curve.LastParameter());
 }
 
-Grid BreaksOf(const BRepAdaptor_Surface& surface, const Domain& d) {
+std::optional<Grid> BreaksOf(const BRepAdaptor_Surface& surface, const Domain& d) {
+  const std::optional<Grid> knots = KnotsOf(surface);
+  if (!knots) return std::nullopt;
   TColStd_Array1OfReal in_u(1, surface.NbUIntervals(GeomAbs_CN) + 1), in_v(1, surface.NbVIntervals(GeomAbs_CN) + 1);
   surface.UIntervals(in_u, GeomAbs_CN);
   surface.VIntervals(in_v, GeomAbs_CN);
-  const auto [knots_u, knots_v] = KnotsOf(surface);
-  return {Breaks(in_u, knots_u, d.u0, d.u1), Breaks(in_v, knots_v, d.v0, d.v1)};
+  return Grid{Breaks(in_u, knots->us, d.u0, d.u1), Breaks(in_v, knots->vs, d.v0, d.v1)};
 }
 
 bool IsWhole(const TopoDS_Face& face, Domain& d) {

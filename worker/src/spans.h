@@ -1,4 +1,5 @@
 #pragma once
+#include <optional>
 #include <vector>
 
 #include <BRepAdaptor_Curve2d.hxx>
@@ -29,7 +30,9 @@ struct Domain {
 struct Grid {
   std::vector<double> us, vs;
 };
-Grid BreaksOf(const BRepAdaptor_Surface& surface, const Domain& domain);
+
+/// Nothing for kinds of surfaces that do not tell.
+std::optional<Grid> BreaksOf(const BRepAdaptor_Surface& surface, const Domain& domain);
 
 /// Whether the face is the whole of a rectangle of its surface's parameters; and in which it lies, in any case.
 bool IsWhole(const TopoDS_Face& face, Domain& domain);

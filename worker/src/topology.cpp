@@ -1,3 +1,5 @@
+#include <Precision.hxx>
+#include <Geom_BSplineSurface.hxx>
 #include <cmath>
 #include <optional>
 
@@ -51,6 +53,25 @@ bool LooksAtRing(const gp_Torus& torus, const SurfacePoint& s) {
   return (from - radial * torus.MajorRadius()).Dot(s.normal) < 0;
 }
 
+// The direction of all straight lines of a surface, where they are parallel: of one that was drawn along it, or is ruled
+// between two curves that differ by a shift.
+std::optional<gp_Dir> GeneratorOf(const BRepAdaptor_Surface& surface) {
+  constexpr double kParallel = 1e-9;
+  if (surface.GetType() == GeomAbs_SurfaceOfExtrusion) return surface.Direction();
+  if (surface.GetType() != GeomAbs_BSplineSurface) return std::nullopt;
+  const Handle(Geom_BSplineSurface) net = surface.BSpline();
+  const bool in_u = net->UDegree() == 1 && net->NbUPoles() == 2, in_v = net->VDegree() == 1 && net->NbVPoles() == 2;
+  if (in_u == in_v) return std::nullopt;
+  const auto across = [&](int i) {
+    return in_u ? gp_Vec(net->Pole(1, i), net->Pole(2, i)) : gp_Vec(net->Pole(i, 1), net->Pole(i, 2));
+  };
+  const gp_Vec first = across(1);
+  if (first.Magnitude() < Precision::Confusion()) return std::nullopt;
+  for (int i = 2; i <= (in_u ? net->NbVPoles() : net->NbUPoles()); ++i)
+    if (across(i).Crossed(first).Magnitude() > kParallel * first.SquareMagnitude()) return std::nullopt;
+  return gp_Dir(first);
+}
+
 void DescribeSurface(const BRepAdaptor_Surface& surface, const SurfacePoint& s, const gp_Pnt& centroid, Face* out) {
   switch (surface.GetType()) {
     case GeomAbs_Plane:
@@ -96,7 +117,7 @@ void DescribeSurface(const BRepAdaptor_Surface& surface, const SurfacePoint& s, 
     default:
       out->set_kind(SURFACE_FREEFORM);
       Put(centroid.XYZ(), out->mutable_origin());
-      Put(s.normal.XYZ(), out->mutable_direction());
+      Put(GeneratorOf(surface).value_or(gp_Dir(s.normal)).XYZ(), out->mutable_direction());
   }
 }
 

@@ -38,7 +38,8 @@ public record Topology(List<Face> faces, List<Edge> edges, List<Vec3> vertices) 
    *
    * @param origin plane and freeform: centroid; cylinder, cone, torus: a point on the axis; sphere:
    *     centre
-   * @param direction plane and freeform: outward normal; else the axis
+   * @param direction plane: outward normal; freeform: the direction that all its straight lines
+   *     share, if it has such, else the outward normal at {@code point}; else the axis
    * @param radius cylinder, sphere: radius; cone: radius at origin; torus: large radius
    * @param second cone: half-angle, rad; torus: small radius
    * @param point a point strictly inside the face

@@ -173,11 +173,18 @@ public final class Choosing {
       boolean parallel =
           switch (f.kind()) {
             case PLANE -> Math.abs(f.normal().dot(pull)) < tolerance.angleRad();
-            case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
+            case CYLINDER, FREEFORM -> isDrawnAlong(f, pull);
             default -> false;
           };
       return parallel && (u.step() == null || isOfStep(i, u.step(), null));
     });
+  }
+
+  /** Whether a face that is not plane is upright all over. */
+  private boolean isDrawnAlong(Topology.Face f, Vec3 pull) {
+    boolean isAxis = f.kind() == Topology.SurfaceKind.CYLINDER;
+    return f.direction().cross(pull).length() < tolerance.angleRad()
+        && (isAxis || Math.abs(f.normal().dot(pull)) < tolerance.angleRad());
   }
 
   private Set<Integer> shortOfDraft(FaceChoice.ShortOfDraft s) throws ExpressionException {
@@ -188,7 +195,7 @@ public final class Choosing {
       return switch (f.kind()) {
         case PLANE ->
             Math.abs(Math.asin(clamp(f.normal().dot(pull)))) < required - tolerance.angleRad();
-        case CYLINDER -> f.direction().cross(pull).length() < tolerance.angleRad();
+        case CYLINDER, FREEFORM -> isDrawnAlong(f, pull);
         case CONE ->
             f.direction().cross(pull).length() < tolerance.angleRad()
                 && Math.abs(f.second()) < required - tolerance.angleRad();

@@ -5,11 +5,13 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Random;
 import java.util.function.DoubleUnaryOperator;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.geometry.BSpline;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
 import org.junit.jupiter.api.Test;
@@ -268,5 +270,65 @@ class FreeTaperTest {
     int wall = body.face(FaceName.ofPart("e", "side", "q"));
     assertThat(Math.toDegrees(ranges.get(wall - 1).minRad())).isCloseTo(2.5, within(2e-3));
     assertThat(Math.toDegrees(ranges.get(wall - 1).maxRad())).isCloseTo(2.5, within(2e-3));
+  }
+
+  /** Chosen by rules, as walls of lines and arcs are; nothing of a tapered one is upright. */
+  @ParameterizedTest
+  @ValueSource(strings = {"'choose':'upright'", "'choose':'short of draft','angle':'2 deg'"})
+  void rulesTakeUprightFreeWalls(String rule) {
+    String ellipse = sketch("{'curve':'ellipse','name':'q','width':'60 mm','height':'44 mm'}");
+    String draft = ",{'kind':'draft','id':'d','sets':[{'faces':[{" + rule + "}],'angle':'2 deg'}]}";
+    assertThat(built(ellipse + extrude(0, "") + draft))
+        .isCloseTo(built(ellipse + extrude(2, "")), within(1e-6));
+    assertThat(
+            Parts.build(ellipse + extrude(2, "") + draft.replace("'2 deg'}]}", "'3 deg'}]}"))
+                .steps()
+                .getLast()
+                .message())
+        .contains("describes no face");
+  }
+
+  /**
+   * Cut in two by a plane anyhow, through walls, floor and rounds: the volumes of the parts make up
+   * the whole, and so do their centroids.
+   */
+  @ParameterizedTest
+  @ValueSource(ints = {1, 2, 3, 4, 5, 6})
+  void partsMakeUpTheWhole(int seed) {
+    Random random = new Random(seed);
+    String tub =
+        sketch(
+                "{'curve':'spline','name':'c','closed':true,'points':[['-20 mm','13.5 mm'],"
+                    + "['0 mm','19.5 mm'],['19.5 mm','12.5 mm'],['23.5 mm','-1.5 mm'],"
+                    + "['10 mm','-13.5 mm'],['-5 mm','-8.5 mm'],['-20 mm','-13.5 mm'],"
+                    + "['-23.5 mm','1 mm']]}")
+            + extrude(-2, ",'body':'Tub'")
+            + ",{'kind':'round','id':'f','sets':[{'size':'3 mm','edges':[{'choose':'loop',"
+            + "'face':{'choose':'face','name':'e/start'}}]}]}"
+            + ",{'kind':'shell','id':'h','thickness':'1.6 mm',"
+            + "'open':[{'choose':'face','name':'e/end'}]}";
+    String lean =
+        String.format(
+            Locale.ROOT,
+            ",{'kind':'plane','id':'p','way':'at angle','from':{'base':'YZ','offset':'%.3f mm'},"
+                + "'about':{'base':'Z'},'angle':'%.3f deg'}",
+            8 * random.nextDouble() - 4,
+            60 * random.nextDouble() - 30);
+    String cut =
+        ",{'kind':'divide','id':'d','plane':{'of':'p'},'keep':'both','newBody':'Half',"
+            + "'body':'Tub'}";
+    Shape.Mass whole = mass(Parts.ok(tub), "Tub");
+    PartState halves = Parts.ok(tub + lean + cut);
+    Shape.Mass one = mass(halves, "Tub");
+    Shape.Mass other = mass(halves, "Half");
+    assertThat(one.volumeMm3() + other.volumeMm3())
+        .isCloseTo(whole.volumeMm3(), within(1e-6 * whole.volumeMm3()));
+    Vec3 moment =
+        one.centroid().times(one.volumeMm3()).plus(other.centroid().times(other.volumeMm3()));
+    assertThat(moment.times(1 / whole.volumeMm3()).distance(whole.centroid())).isLessThan(1e-5);
+  }
+
+  private static Shape.Mass mass(PartState state, String body) {
+    return state.bodies().get(body).named().shape().mass();
   }
 }
