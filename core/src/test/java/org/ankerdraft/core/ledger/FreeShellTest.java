@@ -85,6 +85,25 @@ class FreeShellTest {
         .isCloseTo(wanted, within(1e-5 * wanted));
   }
 
+  /** Planes that are moved inwards cut the free walls off, whatever these are. */
+  @ParameterizedTest
+  @CsvSource({"e/end, 2, 0, 23", "e/start, 0.5, 0.5, 25"})
+  void rimAndFloorShiftedInwards(String face, double by, double low, double high) {
+    String shift =
+        ",{'kind':'shift','id':'f','faces':[{'choose':'face','name':'"
+            + face
+            + "'}],'distance':'-"
+            + by
+            + " mm'}";
+    PartState state = Parts.ok(tub(ELLIPSE, -1.5, "", "") + shift);
+    double across = WALL / Math.cos(Math.toRadians(-1.5));
+    double wanted =
+        frustum(low, high, -1.5, 0, FreeShellTest::ellipse)
+            - frustum(WALL, high, -1.5, -across, FreeShellTest::ellipse);
+    assertThat(Parts.volume(state)).isCloseTo(wanted, within(1e-5 * wanted));
+    assertThat(state.bodies().get("Tub").named().faceNames()).hasSize(5);
+  }
+
   /** A bottom of its own thickness, and a tub without an opening. */
   @Test
   void anOwnBottomAndNoOpening() {

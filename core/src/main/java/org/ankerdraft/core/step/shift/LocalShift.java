@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.select.NamedShape;
@@ -36,7 +37,31 @@ record LocalShift(
   private static final double SPREAD = 3;
 
   Outcome<NamedShape> moved() {
+    return distance < 0 && isOutermost() ? cutOff() : movedWithPiece();
+  }
+
+  private Outcome<NamedShape> movedWithPiece() {
     return box().then(this::pieceWithin).then(this::changedBy);
+  }
+
+  /** Whether no edge of the body lies beyond the face's plane. */
+  private boolean isOutermost() {
+    Topology.Face f = named.topology().face(face);
+    Plane plane = new Plane(f.point(), f.normal());
+    return named.topology().edges().stream()
+        .flatMap(e -> Stream.of(e.start(), e.mid(), e.end()))
+        .allMatch(at -> plane.signedDistance(at) < context.tolerance.lengthMm());
+  }
+
+  /** Into the body past nothing but its own neighbours: the plane cuts these off. */
+  private Outcome<NamedShape> cutOff() {
+    Topology.Face f = named.topology().face(face);
+    Plane moved = new Plane(f.point().plus(f.normal().times(distance)), f.normal());
+    Naming.Births cut = Naming.Births.ofCut(named.faceName(face), births.unknown());
+    return context
+        .kernel
+        .cutByPlanes(named.shape(), List.of(moved), context.budget())
+        .map(d -> Naming.name(d, List.of(named), cut));
   }
 
   private double margin() {
