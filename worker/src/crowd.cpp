@@ -1,5 +1,6 @@
 #include "crowd.h"
 
+#include <algorithm>
 #include <utility>
 #include <vector>
 
@@ -20,20 +21,27 @@ namespace {
 // Of so many others that each tool meets on average, uniting them first takes less time than the pieces do.
 constexpr double kCrowded = 3;
 
-// How many others each tool meets on average, as far as boxes along the tools tell.
+// How many others each tool meets on average, as far as boxes tell: plain ones, and boxes along the tools, which take
+// longer, only where those say that it is crowded.
 double OthersMet(const TopTools_ListOfShape& tools) {
   std::vector<Bnd_Box> boxes;
-  std::vector<Bnd_OBB> tight;
   for (const TopoDS_Shape& tool : tools) {
     boxes.emplace_back();
     BRepBndLib::Add(tool, boxes.back(), false);
+  }
+  std::vector<std::pair<size_t, size_t>> met;
+  for (size_t i = 0; i < boxes.size(); ++i)
+    for (size_t j = 0; j < i; ++j)
+      if (!boxes[i].IsOut(boxes[j])) met.emplace_back(i, j);
+  const auto on_average = [&](size_t pairs) { return 2.0 * static_cast<double>(pairs) / static_cast<double>(boxes.size()); };
+  if (on_average(met.size()) < kCrowded) return on_average(met.size());
+  std::vector<Bnd_OBB> tight;
+  for (const TopoDS_Shape& tool : tools) {
     tight.emplace_back();
     BRepBndLib::AddOBB(tool, tight.back(), false);
   }
-  int pairs = 0;
-  for (size_t i = 0; i < boxes.size(); ++i)
-    for (size_t j = 0; j < i; ++j) pairs += boxes[i].IsOut(boxes[j]) || tight[i].IsOut(tight[j]) ? 0 : 1;
-  return 2.0 * pairs / static_cast<double>(boxes.size());
+  return on_average(std::count_if(met.begin(), met.end(),
+                                  [&](const auto& pair) { return !tight[pair.first].IsOut(tight[pair.second]); }));
 }
 
 // What tools have been united to, and what each face of the tools has become of it.

@@ -54,10 +54,20 @@ bool LiesOn(const TopoDS_Face& face, const Side& side) {
          std::abs(side.DistanceOf(surface.Plane().Location())) < kOnPlane;
 }
 
-// Straight surfaces reach their nearest points on their edges.
+// Surfaces of straight lines reach their nearest points on their edges.
 bool IsStraight(const TopoDS_Face& face) {
-  const GeomAbs_SurfaceType type = BRepAdaptor_Surface(face, false).GetType();
-  return type == GeomAbs_Plane || type == GeomAbs_Cylinder || type == GeomAbs_Cone;
+  const BRepAdaptor_Surface surface(face, false);
+  switch (surface.GetType()) {
+    case GeomAbs_Plane:
+    case GeomAbs_Cylinder:
+    case GeomAbs_Cone:
+    case GeomAbs_SurfaceOfExtrusion:
+      return true;
+    case GeomAbs_BSplineSurface:
+      return (surface.UDegree() == 1 && surface.NbUPoles() == 2) || (surface.VDegree() == 1 && surface.NbVPoles() == 2);
+    default:
+      return false;
+  }
 }
 
 // Whether an edge that is none of the feet's goes away from them, or stays away.

@@ -1,6 +1,9 @@
 #include <cmath>
 #include <set>
 
+#include <TopoDS_Face.hxx>
+#include <BRepTools.hxx>
+#include <BRepAdaptor_Surface.hxx>
 #include <BRepAdaptor_Curve.hxx>
 #include <BRepBndLib.hxx>
 #include <Bnd_Box.hxx>
@@ -274,13 +277,30 @@ void Move(const kernel::v1::Move& in, ShapeStore& store, ShapeList* out) {
   Describe(copies, store);
 }
 
+namespace {
+
+// All that a loop of a plane face encloses.
+TopoDS_Face Enclosed(const TopoDS_Face& face, int loop) {
+  const BRepAdaptor_Surface surface(face, false);
+  if (surface.GetType() != GeomAbs_Plane) throw Refused{"invalid-input", "the face is not plane"};
+  std::vector<TopoDS_Wire> loops{BRepTools::OuterWire(face)};
+  for (TopExp_Explorer w(face, TopAbs_WIRE); w.More(); w.Next())
+    if (!w.Current().IsSame(loops.front())) loops.push_back(TopoDS::Wire(w.Current()));
+  if (loop > static_cast<int>(loops.size())) throw Refused{"invalid-input", "the face has no such loop"};
+  return BRepBuilderAPI_MakeFace(surface.Plane(), loops[loop - 1], true);
+}
+
+}  // namespace
+
 void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
-  const TopoDS_Shape face = numbered.Face(in.face());
+  const TopoDS_Face& whole = TopoDS::Face(numbered.Face(in.face()));
+  const TopoDS_Face face = in.loop() == 0 ? whole : Enclosed(whole, in.loop());
   BRepPrimAPI_MakePrism prism(face, VectorOf(in.vector()));
   if (!prism.IsDone()) throw Refused{"refused", "the library could not sweep the face", {in.face()}};
-  const TopoDS_Shape result = Unwrapped(prism.Shape());
+  TopoDS_Shape result = Unwrapped(prism.Shape());
+  TurnOutwards(result);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
   for (int i = 1; i <= numbered.edges.Extent(); ++i)
     AddCurveOrigins(prism.Generated(numbered.Edge(i)), ORIGIN_FROM_EDGE, i, faces, out);

@@ -408,12 +408,23 @@ public final class GeometryKernel implements AutoCloseable {
 
   /** The solid that a face leaves behind when it is moved along a vector. */
   public Outcome<Derived> sweepFace(Shape shape, int face, Vec3 vector, Budget budget) {
+    return sweepLoop(shape, face, 0, vector, budget);
+  }
+
+  /**
+   * The solid that all within one loop of a plane face leaves behind, what lies in openings
+   * included.
+   *
+   * @param loop its number in the face's description, from 1
+   */
+  public Outcome<Derived> sweepLoop(Shape shape, int face, int loop, Vec3 vector, Budget budget) {
     return askShape(
         r ->
             r.setSweepFace(
                 SweepFace.newBuilder()
                     .setShape(handle(shape))
                     .setFace(face)
+                    .setLoop(loop)
                     .setVector(Wire.vec(vector))),
         budget);
   }

@@ -54,8 +54,7 @@ class FreeVolumesTest {
     String prism = ",{'kind':'extrude','id':'e','sketch':'s','depth':'1 mm','body':'Ring'}";
     Shape.Mass profile = mass(ring(seed) + prism, "Ring");
     String turned =
-        ring(seed)
-            + ",{'kind':'revolve','id':'r','sketch':'s','axis':{'base':'Z'},'body':'Ring'}";
+        ring(seed) + ",{'kind':'revolve','id':'r','sketch':'s','axis':{'base':'Z'},'body':'Ring'}";
     double wanted = 2 * Math.PI * profile.centroid().x() * profile.volumeMm3();
     Shape.Mass whole = mass(turned, "Ring");
     assertThat(whole.volumeMm3()).isCloseTo(wanted, within(1e-7 * wanted));

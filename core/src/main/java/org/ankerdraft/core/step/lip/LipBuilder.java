@@ -36,15 +36,19 @@ import org.ankerdraft.vectors.Vec3;
 
 /** Draws a strip of the rim up or down, tilts its sides, and unites it or takes it away. */
 final class LipBuilder {
-  private static final String NEAR = "near";
-  private static final String FAR = "far";
+  static final String NEAR = "near";
+  static final String FAR = "far";
 
   private final BuildContext context;
   private final Lip step;
   private final String what;
   private Body body;
   private int face;
+
+  /** Null where strips are made of free edges. */
   private Rim rim;
+
+  private List<FreeStrip> free;
   private double inset;
   private double width;
   private double height;
@@ -63,7 +67,11 @@ final class LipBuilder {
     }
     body = context.body(what, step.body());
     face = context.oneFace(what, body.named(), step.rim());
-    rim = Rim.of(context, what, body.named(), face, step.side() == Side.INNER);
+    free = freeStrips();
+    rim =
+        free.isEmpty()
+            ? Rim.of(context, what, body.named(), face, step.side() == Side.INNER)
+            : null;
     inset = notNegative("the distance from the edge", step.inset());
     width = context.positiveMm(what, "the width", step.width());
     height = context.positiveMm(what, "the height", step.height());
@@ -73,7 +81,7 @@ final class LipBuilder {
       throw new StepFailed(
           what, "the draft is " + Words.deg(draft) + "; it must be from 0 to less than 45 deg");
     }
-    Vec3 up = rim.loops().frame().normal();
+    Vec3 up = body.named().topology().face(face).normal();
     List<Body> changed = new ArrayList<>();
     if (step.make() == Make.GROOVE) {
       changed.add(combined(body, Combination.SUBTRACT, groove(up.negated())));
@@ -81,8 +89,7 @@ final class LipBuilder {
     }
     refuseIfBesideRim();
     changed.add(
-        combined(
-            body, Combination.UNITE, drawn(strip(inset, inset + width), up.times(height), draft)));
+        combined(body, Combination.UNITE, drawn(inset, inset + width, up.times(height), draft)));
     if (step.mate() != null) {
       Body mate = context.body(what, step.mate());
       changed.add(combined(mate, Combination.SUBTRACT, groove(up)));
@@ -98,15 +105,41 @@ final class LipBuilder {
     return v;
   }
 
-  private Body combined(Body with, Combination how, NamedShape tool)
-      throws StepFailed, Ladder.Stopped {
-    return new Body(
-        with.name(), Combiner.combine(context, what, how, with.named(), tool, step.id()));
+  /** The loops that are followed, if any of them has an edge that is no line and no arc. */
+  private List<FreeStrip> freeStrips() {
+    boolean isInner = step.side() == Side.INNER;
+    List<List<Integer>> loops = body.named().topology().face(face).loops();
+    List<FreeStrip> out = new ArrayList<>();
+    boolean isFree = false;
+    for (int i = isInner ? 2 : 1; i <= (isInner ? loops.size() : 1); i++) {
+      isFree |= FreeStrip.hasFreeEdges(body.named(), loops.get(i - 1));
+      out.add(new FreeStrip(context, what, body.named(), face, i, isInner, step.id()));
+    }
+    return isFree ? out : List.of();
   }
 
-  private NamedShape groove(Vec3 down) throws StepFailed, Ladder.Stopped {
+  private Body combined(Body with, Combination how, List<NamedShape> tools)
+      throws StepFailed, Ladder.Stopped {
+    return new Body(
+        with.name(), Combiner.combineAll(context, what, how, with.named(), tools, step.id()));
+  }
+
+  private List<NamedShape> groove(Vec3 down) throws StepFailed, Ladder.Stopped {
     return drawn(
-        strip(inset - clearance, inset + width + clearance), down.times(height + clearance), draft);
+        inset - clearance, inset + width + clearance, down.times(height + clearance), draft);
+  }
+
+  /** What stands along the rim between two distances from its edge; of free edges loop by loop. */
+  private List<NamedShape> drawn(double from, double to, Vec3 way, double lean)
+      throws StepFailed, Ladder.Stopped {
+    if (free.isEmpty()) {
+      return List.of(drawn(strip(from, to), way, lean));
+    }
+    List<NamedShape> out = new ArrayList<>();
+    for (FreeStrip strip : free) {
+      out.add(strip.drawn(from, to, way, lean));
+    }
+    return out;
   }
 
   private ResolvedSketch strip(double from, double to) throws StepFailed {
@@ -175,8 +208,20 @@ final class LipBuilder {
             Feasible.upToMm(width, share -> isOnRim(share * width))));
   }
 
-  /** Whether a plate of the lip's strip lies within a plate of the rim. */
+  /**
+   * Whether the lip's strip lies within the rim: of free edges by how far these lie from the rim's
+   * others, else by a plate of each.
+   */
   private boolean isOnRim(double wide) throws StepFailed, Ladder.Stopped {
+    for (FreeStrip strip : free) {
+      if (inset + wide > strip.room() + context.tolerance.lengthMm()) {
+        return false;
+      }
+    }
+    return !free.isEmpty() || isOnPlate(wide);
+  }
+
+  private boolean isOnPlate(double wide) throws StepFailed, Ladder.Stopped {
     Vec3 thick = rim.loops().frame().normal().times(height);
     Outcome<Derived> plate =
         context.kernel.sweepFace(body.named().shape(), face, thick, context.budget());
