@@ -4,6 +4,8 @@
 #include <cmath>
 #include <future>
 #include <sstream>
+#include <utility>
+#include <vector>
 
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepBuilderAPI_Copy.hxx>
@@ -251,18 +253,22 @@ void Describe(const std::vector<Made>& made, ShapeStore& store) {
     parts.emplace_back(m.shape);
   }
   // Nobody changes the shapes from here on.
-  std::future<void> bytes = std::async(std::launch::async, [&made] {
-    for (const Made& m : made) m.reply->set_brep(BytesOf(m.shape));
+  std::future<std::vector<std::string>> bytes = std::async(std::launch::async, [&made] {
+    std::vector<std::string> of_each;
+    for (const Made& m : made) of_each.push_back(BytesOf(m.shape));
+    return of_each;
   });
   LearnAll(parts, memo);
   for (size_t i = 0; i < made.size(); ++i) {
     const auto& [numbered, uses] = parts[i];
     ShapeReply* reply = made[i].reply;
     DescribeTopology(numbered, uses, memo, reply->mutable_topology());
-    DescribeMass(made[i].shape, ExactBox(numbered, uses, memo), IsFreeform(reply->topology()), memo, reply->mutable_mass());
+    const Bnd_Box box = ExactBox(numbered, uses, memo);
+    DescribeMass(made[i].shape, box, IsFreeform(reply->topology()), memo, reply->mutable_mass());
     DescribeProof(made[i].shape, numbered, uses, memo, reply->mutable_proof());
   }
-  bytes.get();
+  std::vector<std::string> written = bytes.get();
+  for (size_t i = 0; i < made.size(); ++i) made[i].reply->set_brep(std::move(written[i]));
 }
 
 void Describe(const TopoDS_Shape& result, ShapeStore& store, ShapeReply* reply) { Describe({{result, reply}}, store); }

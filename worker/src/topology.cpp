@@ -1,7 +1,8 @@
-#include <Precision.hxx>
-#include <Geom_BSplineSurface.hxx>
 #include <cmath>
 #include <optional>
+
+#include <Geom_BSplineSurface.hxx>
+#include <Precision.hxx>
 
 #include <BRepAdaptor_Curve.hxx>
 #include <BRepAdaptor_Surface.hxx>

@@ -133,6 +133,55 @@ class SweepsTest {
     assertThat(kernel.sweepFace(box, 77, Vec3.Z, BUDGET)).isInstanceOf(Outcome.Failed.class);
   }
 
+  /** A square plate with a round and a free opening: each loop by itself, and the face. */
+  @Test
+  void whatALoopEnclosesIsSwept() {
+    ProfileCurve round = new ProfileCurve.Circle(9, new Vec3(-10, 0, 0), Vec3.Z, 3, Vec3.X);
+    ProfileCurve free =
+        new ProfileCurve.Ellipse(
+            10, new Vec3(10, 0, 0), Vec3.Z, new Vec3(5, 0, 0), 2, 0, 2 * Math.PI);
+    ProfileCurve.Region plate =
+        new ProfileCurve.Region(
+            Solids.polygon(-20, -20, 20, -20, 20, 20, -20, 20).outer(),
+            List.of(List.of(round), List.of(free)));
+    Shape shape = Solids.extruded(kernel, plate, 4).shape();
+    int top = Solids.faceLooking(shape, Vec3.Z);
+    List<List<Integer>> loops = shape.topology().face(top).loops();
+    assertThat(loops).hasSize(3);
+    double all = 0;
+    for (int loop = 1; loop <= 3; loop++) {
+      Derived plug = kernel.sweepLoop(shape, top, loop, new Vec3(0, 0, 2), BUDGET).orThrow();
+      double volume = plug.shape().mass().volumeMm3();
+      assertThat(plug.shape().proof().isSound()).isTrue();
+      assertThat(sources(plug, OriginKind.FROM_EDGE))
+          .containsExactlyInAnyOrderElementsOf(loops.get(loop - 1));
+      boolean isRound = plug.shape().mass().centroid().x() < -5;
+      double wanted = loop == 1 ? 1600 : isRound ? 9 * Math.PI : 10 * Math.PI;
+      assertThat(volume).isCloseTo(2 * wanted, within(1e-6 * wanted));
+      all += loop == 1 ? volume : -volume;
+    }
+    double whole =
+        kernel
+            .sweepFace(shape, top, new Vec3(0, 0, 2), BUDGET)
+            .orThrow()
+            .shape()
+            .mass()
+            .volumeMm3();
+    assertThat(all).isCloseTo(whole, within(1e-6));
+    assertThat(kernel.sweepLoop(shape, top, 4, Vec3.Z, BUDGET)).isInstanceOf(Outcome.Failed.class);
+  }
+
+  /** Downwards it is no solid inside out. */
+  @Test
+  void aLoopIsSweptAgainstItsFace() {
+    Shape box = Solids.box(kernel, 10, 20, 5);
+    int top = Solids.faceLooking(box, Vec3.Z);
+    Shape down = kernel.sweepLoop(box, top, 1, new Vec3(0, 0, -3), BUDGET).orThrow().shape();
+    assertThat(down.mass().volumeMm3()).isCloseTo(600, within(1e-9));
+    assertThat(down.topology().face(Solids.faceLooking(down, Vec3.Z)).point().z())
+        .isCloseTo(5, within(1e-9));
+  }
+
   /** Volume stays, the centroid goes where the motion takes it, faces know their originals. */
   @ParameterizedTest
   @CsvSource({"0, 7, 0, 0", "1.1, 0, 0, 0", "2.5, 3, -4, 8"})

@@ -61,6 +61,25 @@ class FreeLipTest {
         .hasSize(2);
   }
 
+  /** Wider and deeper by the clearance, and open at the edge where it reaches that. */
+  @ParameterizedTest
+  @CsvSource({"0.5, 0", "0.5, 0.1", "0, 0"})
+  void aGrooveAlongARim(double inset, double clearance) {
+    double before = Parts.volume(Parts.ok(TUB));
+    PartState state =
+        Parts.ok(
+            TUB
+                + lip(
+                    "'make':'groove','side':'outer','inset':'"
+                        + inset
+                        + " mm','clearance':'"
+                        + clearance
+                        + " mm'"));
+    double wanted =
+        (1.5 + clearance) * (area(-(inset - clearance)) - area(-(inset + 0.8 + clearance)));
+    assertThat(before - Parts.volume(state)).isCloseTo(wanted, within(1e-4 * wanted));
+  }
+
   @Test
   void aLipWiderThanTheRimTellsHowWideItMayBe() {
     PartState state = Parts.build(TUB + lip("'inset':'0.4 mm'").replace("'0.8 mm'", "'1.9 mm'"));
