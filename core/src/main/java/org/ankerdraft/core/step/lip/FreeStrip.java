@@ -128,7 +128,7 @@ record FreeStrip(
     }
     double outwards = isInner ? distance : -distance;
     Outcome<Derived> moved =
-        context.kernel.offset(plug.shape(), outwards, own, Join.OUTLINE, context.budget());
+        context.kernel.offset(plug.shape(), outwards, own, join(), context.budget());
     if (moved instanceof Outcome.Failed<Derived>(var failure)) {
       Ladder.stopIfNeeded(failure);
       throw new StepFailed(
@@ -139,6 +139,12 @@ record FreeStrip(
               + failure.message());
     }
     return Naming.name(moved.orThrow(), List.of(plug), () -> FaceName.of(stepId, "face"));
+  }
+
+  /** A loop of lines and arcs beside a free one is left to the library. */
+  private Join join() {
+    boolean isFree = hasFreeEdges(body, body.topology().face(rim).loops().get(loop - 1));
+    return isFree ? Join.OUTLINE : Join.INTERSECTION;
   }
 
   /** Sides are named after the walls that they run along. */
