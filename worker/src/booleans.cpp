@@ -25,6 +25,10 @@ using namespace kernel::v1;
 
 namespace {
 
+// rad: axes of two pieces of one slanting cylinder or cone lie apart by more than the library's own 1e-12, where one of
+// them was worked out anew.
+constexpr double kOneDirection = 1e-8;
+
 void Perform(BRepAlgoAPI_BooleanOperation& op, const TopoDS_Shape& target, const TopTools_ListOfShape& tools,
              bool unify) {
   op.SetArguments(ListOf(target));
@@ -33,7 +37,7 @@ void Perform(BRepAlgoAPI_BooleanOperation& op, const TopoDS_Shape& target, const
   op.SetNonDestructive(true);
   op.Build();
   if (!op.IsDone() || op.HasErrors()) throw Refused{"refused", "the library could not combine the bodies"};
-  if (unify) op.SimplifyResult();
+  if (unify) op.SimplifyResult(true, true, kOneDirection);
 }
 
 // The operation on what the filler has intersected.

@@ -242,6 +242,12 @@ void KeepCurvesOnCrowdedPlanes(const TopoDS_Shape& shape) {
   }
 }
 
+bool IsSound(const TopoDS_Shape& shape, Memo& memo) {
+  const std::vector<Parts> parts(1, Parts(shape));
+  LearnAll(parts, memo);
+  return IsValid(shape, parts.front().numbered, memo);
+}
+
 void Describe(const std::vector<Made>& made, ShapeStore& store) {
   Memo& memo = store.Known();
   memo.NextBody();

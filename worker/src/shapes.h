@@ -120,6 +120,9 @@ struct Made {
   kernel::v1::ShapeReply* reply;
 };
 
+/// Whether the library's checker finds nothing wrong with a shape, its faces taken as they are known.
+bool IsSound(const TopoDS_Shape& shape, Memo& memo);
+
 /// Stores the results and fills topology, mass, proof and BREP bytes of each; several together sooner than one by one.
 void Describe(const std::vector<Made>& made, ShapeStore& store);
 void Describe(const TopoDS_Shape& result, ShapeStore& store, kernel::v1::ShapeReply* reply);

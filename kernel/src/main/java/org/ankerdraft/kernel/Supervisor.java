@@ -134,7 +134,7 @@ final class Supervisor implements AutoCloseable {
           return askOnce(fill, budget, read, deadline);
         } catch (WorkerProcess.Ended e) {
           if (!retries.allow(e.fromOutside, e.how, done)) {
-            return Outcome.failed(e.how, e.getMessage());
+            return brokenDown(e, done > 0);
           }
         }
       }
@@ -148,6 +148,17 @@ final class Supervisor implements AutoCloseable {
     } finally {
       lock.unlock();
     }
+  }
+
+  /**
+   * A request that brings down each fresh worker is beyond the library, whatever the machine: that
+   * tells about the part what a refusal tells.
+   */
+  private static <T> Outcome<T> brokenDown(WorkerProcess.Ended last, boolean again) {
+    boolean isOwnDoing = last.how == Outcome.Cause.CRASHED && !last.fromOutside;
+    return again && isOwnDoing
+        ? Outcome.failed(Outcome.Cause.REFUSED, "the geometry library breaks down at it each time")
+        : Outcome.failed(last.how, last.getMessage());
   }
 
   private static <T> Outcome<T> interrupted() {

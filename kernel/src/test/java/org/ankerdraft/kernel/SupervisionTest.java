@@ -15,6 +15,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
 import org.ankerdraft.kernel.GeometryKernel.TestFault;
+import org.ankerdraft.kernel.proto.Fault;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -69,6 +70,21 @@ class SupervisionTest {
         .isEqualTo(Outcome.Cause.CRASHED);
     assertBoxStillWorks(box);
     assertThat(kernel.restarts()).isEqualTo(1);
+  }
+
+  /** What brings down each fresh worker is beyond the library: it tells about the part. */
+  @Test
+  void aRequestThatCrashesEachTimeIsARefusal() {
+    try (Supervisor supervisor = new Supervisor(WorkerProgram.find().orElseThrow(), Relay.PLAIN)) {
+      Outcome<Boolean> outcome =
+          supervisor.ask(
+              r -> r.setFault(Fault.newBuilder().setKind(Fault.Kind.forNumber(0))),
+              Budget.ofSeconds(20),
+              a -> true,
+              Supervisor.Retries.USUAL);
+      assertThat(causeOf(outcome)).isEqualTo(Outcome.Cause.REFUSED);
+      assertThat(supervisor.restarts()).isEqualTo(2);
+    }
   }
 
   @Test

@@ -337,4 +337,38 @@ class ExtrudeEndsTest {
     var mass = Parts.ok(steps).bodies().get("Body").named().shape().mass();
     assertThat(mass.centroid().distance(new Vec3(7, 3, 4))).isLessThan(1e-6);
   }
+
+  /**
+   * A slot is taken through a plate; far beyond it its walls would meet. Against half discs and a
+   * rectangle (Steiner) that grow narrower from the sketch plane both ways.
+   */
+  @ParameterizedTest
+  @CsvSource({"12, 1, 0", "12, 3, 0", "25, 2.5, 10", "34, 1, 34", "6, 8, 3"})
+  void aNarrowSlotGoesThroughAll(double thick, double taperDeg, double level) {
+    String plate = Parts.box(80, 50, thick);
+    String slot =
+        String.format(
+            Locale.ROOT,
+            ",{'kind':'sketch','id':'q','plane':{'base':'XY','offset':'%s mm'},'curves':["
+                + "{'curve':'slot','name':'k','from':['-4 mm','3 mm'],'to':['4 mm','3 mm'],'width':'3 mm'}]},"
+                + "{'kind':'extrude','id':'x','sketch':'q','extent':'through all','use':'subtract','taper':'%s deg'}",
+            level,
+            taperDeg);
+    double t = Math.tan(Math.toRadians(taperDeg));
+    double wanted = 0;
+    for (double way : new double[] {level, thick - level}) {
+      double end = 1.5 - t * way;
+      wanted += way * (8 * (1.5 + end) + Math.PI * (1.5 * 1.5 + 1.5 * end + end * end) / 3);
+    }
+    assertThat(-added(plate, slot)).isCloseTo(wanted, within(1e-6 * wanted));
+  }
+
+  /** Where the walls meet within the body it is told up to which taper they do not. */
+  @Test
+  void aSlotThatClosesWithinTheBodyTellsItsLimit() {
+    String slot =
+        ",{'kind':'sketch','id':'q','curves':[{'curve':'slot','name':'k','from':['-4 mm','3 mm'],'to':['4 mm','3 mm'],'width':'3 mm'}]},"
+            + "{'kind':'extrude','id':'x','sketch':'q','extent':'through all','use':'subtract','taper':'9 deg'}";
+    assertThat(message(Parts.box(80, 50, 12) + slot)).contains("It works up to 6.");
+  }
 }

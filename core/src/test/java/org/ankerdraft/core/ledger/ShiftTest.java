@@ -157,4 +157,72 @@ class ShiftTest {
     assertThat(state.isOk()).isFalse();
     return state.steps().getLast().message();
   }
+
+  private static final String L_OUTLINE =
+      "{'kind':'sketch','id':'s','curves':["
+          + Parts.line("a", -40, -25, 40, -25)
+          + ","
+          + Parts.line("b", 40, -25, 40, 10)
+          + ","
+          + Parts.line("c", 40, 10, 5, 10)
+          + ","
+          + Parts.line("d", 5, 10, 5, 30)
+          + ","
+          + Parts.line("e", 5, 30, -40, 30)
+          + ","
+          + Parts.line("f", -40, 30, -40, -25)
+          + "]}";
+
+  /** A tub with one corner that goes inwards, round inside there; a notch cuts its rim in two. */
+  private static String tub(double depth, double taperDeg, boolean notched) {
+    String cut =
+        ",{'kind':'sketch','id':'q','plane':{'base':'XZ'},'curves':[{'curve':'rectangle','name':'k','width':'8 mm','height':'10 mm','centre':['-10 mm','12 mm']}]},"
+            + "{'kind':'extrude','id':'x','sketch':'q','extent':'through all','use':'subtract'}";
+    return L_OUTLINE
+        + ",{'kind':'extrude','id':'box','sketch':'s','depth':'"
+        + depth
+        + " mm','taper':'"
+        + taperDeg
+        + " deg','body':'Body'},"
+        + "{'kind':'shell','id':'w','thickness':'2 mm','open':[{'choose':'face','name':'box/end'}]}"
+        + (notched ? cut : "");
+  }
+
+  /** The rim of a leaning tub goes up and down as if it had been drawn up so far. */
+  @ParameterizedTest
+  @CsvSource({"1.5, 1", "-2, 1", "-2, -1", "3, 0.5", "0, 2"})
+  void aRim(double taperDeg, double by) {
+    near(
+        Parts.volume(Parts.ok(tub(12, taperDeg, false) + shift("box/end", by + " mm"))),
+        Parts.volume(Parts.ok(tub(12 + by, taperDeg, false))));
+  }
+
+  /** Both parts of a rim that a notch has cut in two come down by one cut, and keep their names. */
+  @ParameterizedTest
+  @ValueSource(doubles = {0, -1.5})
+  void aRimInTwoParts(double taperDeg) {
+    NamedShape body =
+        Parts.ok(tub(12, taperDeg, true) + shift("box/end", "-1 mm")).bodies().get("Body").named();
+    near(body.shape().mass().volumeMm3(), Parts.volume(Parts.ok(tub(11, taperDeg, true))));
+    NamedShape before = Parts.ok(tub(12, taperDeg, true)).bodies().get("Body").named();
+    assertThat(body.faceNames()).containsExactlyInAnyOrderElementsOf(before.faceNames());
+    for (FaceName part : before.faceNames().stream().filter(n -> n.isOf("box", "end")).toList()) {
+      double x = before.topology().face(before.face(part)).point().x();
+      assertThat(body.topology().face(body.face(part)).point().x()).isCloseTo(x, within(1.0));
+    }
+  }
+
+  /** Parts of one round face that a seam keeps apart may come together when a floor is moved. */
+  @Test
+  void aFloorBelowABossWithGussets() {
+    String tub =
+        Parts.box(80, 50, 18)
+            + ",{'kind':'shell','id':'w','thickness':'2 mm','open':[{'choose':'face','name':'box/end'}]},"
+            + "{'kind':'sketch','id':'q','plane':{'base':'XY','offset':'2 mm'},'curves':[{'curve':'point','name':'p','at':['18 mm','5 mm']},{'curve':'point','name':'p2','at':['-14.4 mm','-5 mm']}]},"
+            + "{'kind':'screwBoss','id':'b','sketch':'q','screw':'3 mm','material':'ABS','height':'10 mm','draft':'0.5 deg','gussets':3},"
+            + "{'kind':'hole','id':'o','plane':{'base':'XY','offset':'2 mm'},'diameter':'2 mm','points':[['-12 mm','-18 mm']]}";
+    near(
+        Parts.volume(Parts.ok(tub + shift("box/start", "0.4 mm"))) - Parts.volume(Parts.ok(tub)),
+        0.4 * (80 * 50 - Math.PI));
+  }
 }

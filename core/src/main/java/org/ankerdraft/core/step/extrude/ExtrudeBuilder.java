@@ -40,6 +40,9 @@ import org.ankerdraft.vectors.Vec3;
 
 /** Extrusion with taper, as a new body or combined with others. */
 final class ExtrudeBuilder {
+  /** By how much what is taken away reaches further than it must, as a share of the body's size. */
+  private static final double BEYOND = 0.02;
+
   private final BuildContext context;
   private final Extrude step;
   private final String what;
@@ -47,6 +50,9 @@ final class ExtrudeBuilder {
 
   /** From the sketch plane to where it begins. */
   private Vec3 from = Vec3.ZERO;
+
+  /** Whether it is worth finding up to which taper it works. */
+  private boolean tellsLimit = true;
 
   ExtrudeBuilder(BuildContext context, Extrude step) {
     this.context = context;
@@ -112,11 +118,27 @@ final class ExtrudeBuilder {
               depth(),
               context.positiveMm(what, "the depth on the other side", step.backDepth()),
               taper);
-      case THROUGH_ALL -> {
-        double reach = reach(sketch) + Math.abs(after);
-        yield bothSides(sketch, along, reach, reach, taper);
-      }
+      case THROUGH_ALL -> throughAll(sketch, along, reach(sketch) + Math.abs(after), taper);
     };
+  }
+
+  /**
+   * Far beyond the targets, so that copies in other places and turned ones go through, too. Walls
+   * that lean towards each other may meet on so long a way: then just beyond the targets.
+   */
+  private NamedShape throughAll(ResolvedSketch sketch, Vec3 along, double reach, double taper)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    if (!isTakenAway() || taper == 0) {
+      return bothSides(sketch, along, reach, reach, taper);
+    }
+    tellsLimit = false;
+    try {
+      return bothSides(sketch, along, reach, reach, taper);
+    } catch (StepFailed tooLong) {
+      tellsLimit = true;
+      double ahead = reach(sketch, along);
+      return bothSides(sketch, along, ahead, reach(sketch, along.negated()), taper);
+    }
   }
 
   private NamedShape toPoint(ResolvedSketch sketch, Vec3 along)
@@ -146,6 +168,18 @@ final class ExtrudeBuilder {
       var mass = b.named().shape().mass();
       reach =
           Math.max(reach, mass.diagonalMm() + mass.centroid().distance(sketch.frame().origin()));
+    }
+    return reach;
+  }
+
+  /** Just far enough to leave every target on one side; a little where none lies there. */
+  private double reach(ResolvedSketch sketch, Vec3 along) throws StepFailed, Choosing.Adrift {
+    double reach = 0;
+    for (Body b : targets()) {
+      var mass = b.named().shape().mass();
+      double beyond = BEYOND * mass.diagonalMm();
+      double own = mass.reach(sketch.frame().origin().plus(from), along);
+      reach = Math.max(reach, Math.max(0, own) + beyond);
     }
     return reach;
   }
@@ -330,7 +364,9 @@ final class ExtrudeBuilder {
       String tapering = "extrude with a taper of " + Words.deg(taper);
       Failure failure = BuildContext.failure(tapering, ladder.failure(), straight);
       throw new StepFailed(
-          failure.withWorks(worksUpTo(straight, sketch, side, angles, taper, endCap)));
+          tellsLimit
+              ? failure.withWorks(worksUpTo(straight, sketch, side, angles, taper, endCap))
+              : failure);
     }
     NamedShape result = climbed.get().result();
     strategy =

@@ -1,12 +1,18 @@
 package org.ankerdraft.core.step.shift;
 
+import static java.util.Comparator.comparingDouble;
+
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.Stream;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Prisms;
+import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.Frame;
@@ -36,12 +42,35 @@ record LocalShift(
   /** So much wider a face may become for each millimetre by which it moves. */
   private static final double SPREAD = 3;
 
+  /** Alone, by the piece of the body around it. */
   Outcome<NamedShape> moved() {
-    return distance < 0 && isOutermost() ? cutOff() : movedWithPiece();
+    return box().then(this::pieceWithin).then(this::changedBy);
   }
 
-  private Outcome<NamedShape> movedWithPiece() {
-    return box().then(this::pieceWithin).then(this::changedBy);
+  /**
+   * The faces in its plane that look the same way, itself among them, if a cut moves just these:
+   * inwards, and nothing of the body lies beyond.
+   *
+   * @return empty if a cut is not to be made
+   */
+  Set<Integer> cutWith() {
+    if (distance >= 0 || !isOutermost()) {
+      return Set.of();
+    }
+    Topology.Face own = named.topology().face(face);
+    Plane plane = new Plane(own.point(), own.normal());
+    Set<Integer> level = new TreeSet<>();
+    for (int f = 1; f <= named.faceNames().size(); f++) {
+      Topology.Face other = named.topology().face(f);
+      boolean isLevel =
+          other.kind() == Topology.SurfaceKind.PLANE
+              && other.normal().angleTo(own.normal()) < context.tolerance.angleRad()
+              && Math.abs(plane.signedDistance(other.point())) < context.tolerance.lengthMm();
+      if (isLevel) {
+        level.add(f);
+      }
+    }
+    return level;
   }
 
   /** Whether no edge of the body lies beyond the face's plane. */
@@ -53,15 +82,35 @@ record LocalShift(
         .allMatch(at -> plane.signedDistance(at) < context.tolerance.lengthMm());
   }
 
-  /** Into the body past nothing but its own neighbours: the plane cuts these off. */
-  private Outcome<NamedShape> cutOff() {
+  /**
+   * Into the body past nothing but its own neighbours: the plane cuts these off.
+   *
+   * @param level the faces of {@link #cutWith}, whose names the new ones get
+   */
+  Outcome<NamedShape> cutOff(Set<Integer> level) {
     Topology.Face f = named.topology().face(face);
     Plane moved = new Plane(f.point().plus(f.normal().times(distance)), f.normal());
-    Naming.Births cut = Naming.Births.ofCut(named.faceName(face), births.unknown());
+    FaceName unnamed = births.unknown();
     return context
         .kernel
         .cutByPlanes(named.shape(), List.of(moved), context.budget())
-        .map(d -> Naming.name(d, List.of(named), cut));
+        .map(d -> Naming.name(d, List.of(named), Naming.Births.ofCut(unnamed, unnamed)))
+        .map(cut -> asBefore(cut, unnamed, level));
+  }
+
+  /** Each new face takes the name of that one of the faces before to which it lies nearest. */
+  private NamedShape asBefore(NamedShape cut, FaceName unnamed, Set<Integer> level) {
+    Comparator<Integer> byName = Comparator.comparing(named::faceName);
+    List<FaceName> names = new ArrayList<>(cut.faceNames());
+    for (int i = 0; i < names.size(); i++) {
+      if (names.get(i).bare().equals(unnamed.bare())) {
+        Vec3 at = cut.topology().face(i + 1).point();
+        ToDoubleFunction<Integer> off = old -> named.topology().face(old).point().distance(at);
+        int nearest = level.stream().min(comparingDouble(off).thenComparing(byName)).orElseThrow();
+        names.set(i, named.faceName(nearest));
+      }
+    }
+    return new NamedShape(cut.shape(), names);
   }
 
   private double margin() {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
@@ -102,16 +103,34 @@ final class ShiftBuilder {
       return movedAtOnce(from, which, distance);
     }
     Outcome<NamedShape> now = Outcome.done(from);
-    for (int face : which) {
-      FaceName name = from.faceName(face);
-      now =
-          now.then(shape ->
-              shape.face(name) == 0
-                  ? Outcome.failed(
-                      Outcome.Cause.REFUSED, "face " + name + " is lost when others are moved")
-                  : new LocalShift(context, shape, shape.face(name), distance, births()).moved());
+    Set<FaceName> open = new TreeSet<>();
+    which.forEach(f -> open.add(from.faceName(f)));
+    while (!open.isEmpty() && now instanceof Outcome.Done<NamedShape>(NamedShape shape)) {
+      now = firstMoved(shape, open, distance);
     }
     return now;
+  }
+
+  /**
+   * @param open the faces that are not moved yet, from which those that are get taken
+   */
+  private Outcome<NamedShape> firstMoved(NamedShape shape, Set<FaceName> open, double distance) {
+    FaceName first = open.iterator().next();
+    open.remove(first);
+    if (shape.face(first) == 0) {
+      return Outcome.failed(
+          Outcome.Cause.REFUSED, "face " + first + " is lost when others are moved");
+    }
+    LocalShift shift = new LocalShift(context, shape, shape.face(first), distance, births());
+    Set<Integer> level = shift.cutWith();
+    Set<FaceName> others = new HashSet<>();
+    level.forEach(f -> others.add(shape.faceName(f)));
+    others.remove(first);
+    if (level.isEmpty() || !open.containsAll(others)) {
+      return shift.moved();
+    }
+    open.removeAll(others);
+    return shift.cutOff(level);
   }
 
   private Outcome<NamedShape> movedAtOnce(NamedShape from, Set<Integer> which, double distance) {
@@ -140,7 +159,8 @@ final class ShiftBuilder {
 
   /**
    * All faces are there and no other; those that are shifted lie as far off as asked, all others on
-   * their old surfaces, but for the rounds that follow.
+   * their old surfaces, but for the rounds that follow. Parts of one face that border on each other
+   * may have come together.
    */
   private Optional<String> fault(NamedShape result, double distance) throws Ladder.Stopped {
     Optional<String> incomplete =
@@ -148,7 +168,7 @@ final class ShiftBuilder {
     if (incomplete.isPresent()) {
       return incomplete;
     }
-    if (result.faceNames().size() != input.faceNames().size()) {
+    if (!Set.copyOf(input.faceNames()).containsAll(result.faceNames())) {
       return Optional.of("faces would appear that were not there");
     }
     RoundsBeside byShape = RoundsBeside.byShape(input, faces, context.tolerance);
@@ -166,18 +186,25 @@ final class ShiftBuilder {
       double far = faces.contains(f) ? distance : 0;
       Vec3 wanted = before.point().plus(before.normal().times(far));
       FaceName name = input.faceName(f);
-      if (offSurface(result, result.face(name), wanted) > context.tolerance.lengthMm() * 10) {
+      if (offSurface(result, name, wanted) > context.tolerance.lengthMm() * 10) {
         return Optional.of("face " + name + " would not lie where it belongs");
       }
     }
     return Optional.empty();
   }
 
+  /** From a point to the surface of the face of a name, or of what has taken it up. */
+  private double offSurface(NamedShape shape, FaceName name, Vec3 at) throws Ladder.Stopped {
+    int own = shape.face(name);
+    double off = Double.POSITIVE_INFINITY;
+    for (int face : own == 0 ? shape.partsOf(name) : List.of(own)) {
+      off = Math.min(off, offSurface(shape, face, at));
+    }
+    return off;
+  }
+
   /** From a point to the surface of a face; of free ones, to the face itself. */
   private double offSurface(NamedShape shape, int face, Vec3 at) throws Ladder.Stopped {
-    if (face == 0) {
-      return Double.POSITIVE_INFINITY;
-    }
     double off = Surfaces.distance(shape.topology().face(face), at);
     if (!Double.isNaN(off)) {
       return off;
