@@ -1,6 +1,7 @@
 package org.ankerdraft.core.operation;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -9,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
@@ -208,24 +210,38 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
       GeometryKernel kernel, NamedShape bare, List<Joint> together, Budget budget) {
     Map<Integer, Double> radii = new LinkedHashMap<>();
     for (Joint j : together) {
-      boolean isThere = false;
-      for (int i = 1; i <= bare.topology().edges().size(); i++) {
-        Topology.Edge e = bare.topology().edge(i);
-        if (e.isSharp() && e.faces().size() == 2) {
-          Set<FaceName> names =
-              Set.of(bare.faceName(e.faces().get(0)), bare.faceName(e.faces().get(1)));
-          if (names.contains(j.a) && names.contains(j.b)) {
-            radii.put(i, j.radius);
-            isThere = true;
-          }
-        }
-      }
-      if (!isThere) {
+      List<Integer> edges = edgesOf(bare, j);
+      if (edges.isEmpty()) {
         return Outcome.failed(
             Outcome.Cause.REFUSED, "the edge of round " + j.roundName + " would be gone");
       }
+      edges.forEach(e -> radii.put(e, j.radius));
     }
     return kernel.blend(bare.shape(), BlendType.ROUND, radii, budget).map(d -> renamed(d, bare));
+  }
+
+  /**
+   * The edges that a joint rounds. Without the rounds the parts of a face that was cut in two may
+   * be counted in another order, or be one.
+   */
+  private static List<Integer> edgesOf(NamedShape bare, Joint joint) {
+    List<Integer> own = edgesOf(bare, Set.of(joint.a, joint.b), UnaryOperator.identity());
+    Set<FaceName> whole = Set.of(joint.a.bare(), joint.b.bare());
+    return own.isEmpty() ? edgesOf(bare, whole, FaceName::bare) : own;
+  }
+
+  private static List<Integer> edgesOf(
+      NamedShape bare, Set<FaceName> sides, UnaryOperator<FaceName> called) {
+    List<Integer> out = new ArrayList<>();
+    for (int i = 1; i <= bare.topology().edges().size(); i++) {
+      Topology.Edge e = bare.topology().edge(i);
+      Set<FaceName> names = new HashSet<>();
+      e.faces().forEach(f -> names.add(called.apply(bare.faceName(f))));
+      if (e.isSharp() && e.faces().size() == 2 && names.containsAll(sides)) {
+        out.add(i);
+      }
+    }
+    return out;
   }
 
   /** The rounds get the names back that they had. */

@@ -107,7 +107,44 @@ public final class Naming {
     for (int i = 0; i < count; i++) {
       names.add(chosen(derived.shape(), i + 1, old.get(i), born.get(i)));
     }
+    nameByLostOnes(derived.shape().topology(), names);
     return new NamedShape(derived.shape(), names);
+  }
+
+  /**
+   * Faces of which nothing is known, not even by their place: each takes the name of the nearest
+   * input face that lies on the same surface and is not in the result.
+   */
+  private void nameByLostOnes(Topology result, List<FaceName> names) {
+    for (int i = 0; i < names.size(); i++) {
+      if (names.get(i) == null) {
+        FaceName lost = lostOnSurfaceOf(result.face(i + 1), new HashSet<>(names));
+        names.set(i, lost == null ? births.unknown() : lost);
+      }
+    }
+  }
+
+  private FaceName lostOnSurfaceOf(Topology.Face f, Set<FaceName> present) {
+    FaceName best = null;
+    double nearest = Double.POSITIVE_INFINITY;
+    for (NamedShape input : inputs) {
+      for (int i = 1; i <= input.topology().faces().size(); i++) {
+        Topology.Face g = input.topology().face(i);
+        double away = g.point().distance(f.point());
+        if (away < nearest && !present.contains(input.faceName(i)) && isOnOneSurface(f, g)) {
+          nearest = away;
+          best = input.faceName(i);
+        }
+      }
+    }
+    return best;
+  }
+
+  private static boolean isOnOneSurface(Topology.Face f, Topology.Face g) {
+    return g.kind() == f.kind()
+        && Math.abs(g.radius() - f.radius()) < SAME_PLACE_MM
+        && Surfaces.distance(g, f.point()) < SAME_PLACE_MM
+        && Surfaces.distance(f, g.point()) < SAME_PLACE_MM;
   }
 
   private FaceName birthName(Origin o) {
@@ -133,6 +170,9 @@ public final class Naming {
         .toList();
   }
 
+  /**
+   * @return null for one of which nothing is known
+   */
   private FaceName chosen(Shape shape, int face, Set<FaceName> old, Set<FaceName> born) {
     if (!old.isEmpty()) {
       // Merged faces take the first name in alphabetical order, so that the choice does not depend
@@ -142,8 +182,7 @@ public final class Naming {
     if (!born.isEmpty()) {
       return born.stream().sorted().findFirst().orElseThrow();
     }
-    FaceName same = sameSurface(shape.topology().face(face));
-    return same != null ? same : births.unknown();
+    return sameSurface(shape.topology().face(face));
   }
 
   /**

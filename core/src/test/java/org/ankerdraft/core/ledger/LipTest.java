@@ -155,7 +155,7 @@ class LipTest {
         .contains("wider than the rim")
         .containsPattern("It works up to 2\\.(5|49\\d*) mm");
     assertThat(message(Parts.box(60, 40, 10), ",'width':'1 mm','height':'2 mm'"))
-        .contains("has no inner edge");
+        .contains("has no edge that closes round an opening");
     assertThat(message(TUB, ",'width':'0 mm','height':'2 mm'")).contains("must be more than 0");
     assertThat(message(TUB, ",'width':'1 mm','height':'20 mm','draft':'3 deg'"))
         .contains("lip with a draft of 3 deg")
@@ -166,5 +166,17 @@ class LipTest {
     var state = Parts.build(base + lip(more));
     assertThat(state.isOk()).isFalse();
     return state.steps().getLast().message();
+  }
+
+  /** A notch through the rim leaves no inner edge to follow; a lip that is there is cut by it. */
+  @Test
+  void aNotchThroughTheRim() {
+    String notch =
+        ",{'kind':'sketch','id':'q','plane':{'base':'XZ'},'curves':[{'curve':'rectangle','name':'k','width':'8 mm','height':'10 mm','centre':['0 mm','25 mm']}]},"
+            + "{'kind':'extrude','id':'x','sketch':'q','extent':'one side','depth':'40 mm','use':'subtract'}";
+    String lip = lip(",'width':'1 mm','height':'2 mm'");
+    assertThat(Parts.build(TUB + notch + lip).steps().getLast().message())
+        .contains("put the lip before the notch");
+    assertThat(added(TUB + lip, notch)).isCloseTo(-(8 * 5 * 2.5 + 8 * 2 * 1), within(1e-6));
   }
 }

@@ -225,4 +225,29 @@ class ShiftTest {
         Parts.volume(Parts.ok(tub + shift("box/start", "0.4 mm"))) - Parts.volume(Parts.ok(tub)),
         0.4 * (80 * 50 - Math.PI));
   }
+
+  /** A block with a half-round end that a cut has parted in two walls, with a rounded foot. */
+  private static String halved(double depth) {
+    return "{'kind':'sketch','id':'s','curves':["
+        + Parts.line("a", -35, -25, 20, -25)
+        + ",{'curve':'arc','name':'b','from':['20 mm','-25 mm'],'to':['20 mm','25 mm'],'centre':['20 mm','0 mm']},"
+        + Parts.line("d", 20, 25, -35, 25)
+        + ","
+        + Parts.line("e", -35, 25, -35, -25)
+        + "]},{'kind':'extrude','id':'box','sketch':'s','depth':'"
+        + depth
+        + " mm','body':'Body'},"
+        + "{'kind':'round','id':'f','sets':[{'size':'4 mm','edges':[{'choose':'loop','face':{'choose':'face','name':'box/start'}}]}]},"
+        + "{'kind':'divide','id':'c','plane':{'base':'YZ','offset':'31 mm'},'keep':'back'}";
+  }
+
+  /** Without the rounds two parts of a wall may come together; with them they are what they were. */
+  @Test
+  void roundsOfAWallInTwoParts() {
+    PartState moved = Parts.ok(halved(25) + shift("box/start", "0.4 mm"));
+    near(Parts.volume(moved), Parts.volume(Parts.ok(halved(25.4))));
+    assertThat(moved.bodies().get("Body").named().faceNames())
+        .containsExactlyInAnyOrderElementsOf(
+            Parts.ok(halved(25)).bodies().get("Body").named().faceNames());
+  }
 }

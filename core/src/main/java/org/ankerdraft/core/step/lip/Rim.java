@@ -48,7 +48,10 @@ record Rim(ResolvedSketch loops, Map<String, FaceName> walls, boolean isInner) {
     if (wanted.isEmpty()) {
       throw new StepFailed(
           what,
-          "face " + named.faceName(face) + " has no inner edge: it is no rim round an opening");
+          "face "
+              + named.faceName(face)
+              + " has no edge that closes round an opening; where a notch cuts through the rim, put"
+              + " the lip before the notch");
     }
     Frame frame = Frame.on(new Plane(rim.origin(), rim.direction()), context.tolerance.angleRad());
     Reader reader = new Reader(context, what, named, face, frame);
