@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <memory>
 
 #include <BRepExtrema_DistShapeShape.hxx>
 #include <BRepAdaptor_Curve.hxx>
@@ -7,9 +8,11 @@
 #include <BRepOffsetAPI_ThruSections.hxx>
 #include <BRep_Tool.hxx>
 #include <Precision.hxx>
+#include <Standard_Failure.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 
+#include "matching.h"
 #include "sections.h"
 #include "sewn.h"
 #include "shapes.h"
@@ -96,6 +99,27 @@ void OwnLoft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
   Describe(result, store, out);
 }
 
+// What the library lays through the wires and points of a loft; nothing where it gives up.
+//
+// @param unlike whether the curves of the wires may differ in number
+std::unique_ptr<BRepOffsetAPI_ThruSections> Through(const kernel::v1::Loft& in, const std::vector<TopoDS_Wire>& wires,
+                                                    bool of_lines, bool unlike) {
+  auto loft = std::make_unique<BRepOffsetAPI_ThruSections>(!of_lines, in.ruled(), 1e-6);
+  auto wire = wires.begin();
+  for (const LoftSection& s : in.sections())
+    if (s.has_point())
+      loft->AddVertex(BRepBuilderAPI_MakeVertex(PointOf(s.point())).Vertex());
+    else
+      loft->AddWire(*wire++);
+  loft->CheckCompatibility(unlike);
+  try {
+    loft->Build();
+  } catch (const Standard_Failure&) {
+    return nullptr;
+  }
+  return loft->IsDone() ? std::move(loft) : nullptr;
+}
+
 }  // namespace
 
 void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
@@ -105,21 +129,20 @@ void Loft(const kernel::v1::Loft& in, ShapeStore& store, ShapeReply* out) {
   }
   const bool of_lines =
       std::any_of(in.sections().begin(), in.sections().end(), [](const LoftSection& s) { return s.open(); });
-  BRepOffsetAPI_ThruSections loft(!of_lines, in.ruled(), 1e-6);
   std::vector<std::vector<TaggedEdge>> sections;
+  std::vector<TopoDS_Wire> wires;
   for (const LoftSection& s : in.sections()) {
     sections.emplace_back();
-    if (s.has_point()) {
-      loft.AddVertex(BRepBuilderAPI_MakeVertex(PointOf(s.point())).Vertex());
-    } else {
-      sections.back() = EdgesOf(s.contour(), !s.open());
-      const TopoDS_Wire wire = WireOf(sections.back());
-      loft.AddWire(s.open() ? wire : Turned(wire, PlaneOf(s.plane())));
-    }
+    if (s.has_point()) continue;
+    sections.back() = EdgesOf(s.contour(), !s.open());
+    const TopoDS_Wire wire = WireOf(sections.back());
+    wires.push_back(s.open() ? wire : Turned(wire, PlaneOf(s.plane())));
   }
-  loft.CheckCompatibility(true);
-  loft.Build();
-  if (!loft.IsDone()) throw Refused{"refused", "the library cannot loft these profiles"};
+  std::unique_ptr<BRepOffsetAPI_ThruSections> skin;
+  if (of_lines || IsMatchedByLibrary(wires)) skin = Through(in, wires, of_lines, true);
+  if (!skin && !of_lines) skin = Through(in, Matched(wires), of_lines, false);
+  if (!skin) throw Refused{"refused", "the library cannot loft these profiles"};
+  BRepOffsetAPI_ThruSections& loft = *skin;
   TopoDS_Shape result = Unwrapped(loft.Shape());
   if (!of_lines) TurnOutwards(result);
   AddSides(sections, loft.FirstShape(), loft.LastShape(), Numbered(result).faces, out);

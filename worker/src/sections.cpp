@@ -2,7 +2,6 @@
 #include "sections.h"
 
 #include <BRepBuilderAPI_MakeFace.hxx>
-#include <BRepFill_CompatibleWires.hxx>
 #include <BRepGProp.hxx>
 #include <BRepTools_WireExplorer.hxx>
 #include <BRep_Tool.hxx>
@@ -11,9 +10,9 @@
 #include <Geom_TrimmedCurve.hxx>
 #include <Precision.hxx>
 #include <TColgp_Array1OfPnt.hxx>
-#include <TopTools_SequenceOfShape.hxx>
 #include <TopoDS.hxx>
 
+#include "matching.h"
 #include "shapes.h"
 
 namespace ankerdraft {
@@ -62,18 +61,11 @@ SideCurves Alike(const std::vector<Handle(Geom_Curve)>& curves) {
 }  // namespace
 
 Sections::Sections(const std::vector<TopoDS_Wire>& contours) {
-  TopTools_SequenceOfShape given;
-  for (const TopoDS_Wire& w : contours) given.Append(w);
-  BRepFill_CompatibleWires matched(given);
-  matched.Perform();
-  if (!matched.IsDone()) throw Refused{"refused", "the library cannot match the curves of these profiles"};
   std::vector<std::vector<Handle(Geom_Curve)>> curves;
-  for (const TopoDS_Shape& w : matched.Shape()) {
-    middles_.push_back(MiddleOf(TopoDS::Wire(w)));
+  for (const TopoDS_Wire& w : Matched(contours)) {
+    middles_.push_back(MiddleOf(w));
     places_.push_back(places_.empty() ? 0 : places_.back() + middles_.back().Distance(middles_[middles_.size() - 2]));
-    curves.push_back(CurvesOf(TopoDS::Wire(w)));
-    if (curves.back().size() != curves.front().size())
-      throw Refused{"refused", "the library cannot match the curves of these profiles"};
+    curves.push_back(CurvesOf(w));
   }
   for (size_t k = 0; k < curves.front().size(); ++k) {
     std::vector<Handle(Geom_Curve)> over;

@@ -18,7 +18,7 @@ struct SideCurves {
 /// Contours whose curves answer each other.
 class Sections {
  public:
-  /// Refused if the library cannot match their curves.
+  /// Refused if their curves cannot be matched.
   explicit Sections(const std::vector<TopoDS_Wire>& contours);
 
   const std::vector<SideCurves>& Sides() const { return sides_; }

@@ -351,4 +351,64 @@ class LoftTest {
         };
     assertThat(message(bad)).contains(words);
   }
+
+  /**
+   * An angle section of arms 4 thick about its middle, so and so large.
+   *
+   * @param parts of its long side, so that the numbers of curves differ
+   */
+  private static String angle(double k, int parts) {
+    double[][] corners = {{-5, -5}, {5, -5}, {5, -1}, {-1, -1}, {-1, 5}, {-5, 5}};
+    StringBuilder out = new StringBuilder();
+    for (int i = 0; i < corners.length; i++) {
+      double[] a = corners[i];
+      double[] b = corners[(i + 1) % corners.length];
+      int n = i == 0 ? parts : 1;
+      for (int j = 0; j < n; j++) {
+        out.append(out.isEmpty() ? "" : ",");
+        out.append(
+            Parts.line(
+                "c" + i + "p" + j,
+                k * (a[0] + (b[0] - a[0]) * j / n),
+                k * (a[1] + (b[1] - a[1]) * j / n),
+                k * (a[0] + (b[0] - a[0]) * (j + 1) / n),
+                k * (a[1] + (b[1] - a[1]) * (j + 1) / n)));
+      }
+    }
+    return out.toString();
+  }
+
+  /** Contours that turn inwards and have different numbers of curves: their corners answer. */
+  @ParameterizedTest
+  @CsvSource({"1, 0.6, 2, 1", "0.8, 1.3, 1, 3", "1, 2, 4, 2"})
+  void similarAnglesMakeAFrustum(double k, double m, int parts, int otherParts) {
+    double a = 64 * k * k;
+    double b = 64 * m * m;
+    assertThat(
+            volume(
+                at("a", 0, angle(k, parts))
+                    + at("b", 25, angle(m, otherParts))
+                    + loft(STRAIGHT, "a", "b")))
+        .isCloseTo(25 / 3.0 * (a + b + Math.sqrt(a * b)), within(1e-6));
+  }
+
+  /**
+   * From a rectangle to an angle within it; smoothly from there by way of an ellipse to a circle.
+   */
+  @Test
+  void anglesToOtherProfiles() {
+    String foot = at("a", 0, rectangle(10, 10));
+    double wide = volume(foot + at("b", 25, angle(1, 1)) + loft(STRAIGHT, "a", "b"));
+    assertThat(wide).isBetween(25 * 64.0, 25 * 100.0);
+    String ellipse = "{'curve':'ellipse','name':'o','width':'14 mm','height':'9 mm'}";
+    for (String going : new String[] {"", STRAIGHT, ",'squareStart':true"}) {
+      assertThat(
+              volume(
+                  at("a", 0, angle(1, 1))
+                      + at("b", 25, ellipse)
+                      + at("c", 50, circle(10))
+                      + loft(going, "a", "b", "c")))
+          .isBetween(25 * 64.0, 50 * Math.PI * 7 * 7);
+    }
+  }
 }

@@ -241,7 +241,9 @@ class ShiftTest {
         + "{'kind':'divide','id':'c','plane':{'base':'YZ','offset':'31 mm'},'keep':'back'}";
   }
 
-  /** Without the rounds two parts of a wall may come together; with them they are what they were. */
+  /**
+   * Without the rounds two parts of a wall may come together; with them they are what they were.
+   */
   @Test
   void roundsOfAWallInTwoParts() {
     PartState moved = Parts.ok(halved(25) + shift("box/start", "0.4 mm"));

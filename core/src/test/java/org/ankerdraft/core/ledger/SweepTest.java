@@ -148,6 +148,16 @@ class SweepTest {
     }
   }
 
+  /** Over the top of a half circle the profile would lie along its way. */
+  @Test
+  void aParallelProfileCannotTurnBack() {
+    String over =
+        "{'curve':'arc','name':'a','from':['0','0'],'to':['60 mm','0'],'centre':['30 mm','0'],'clockwise':true}";
+    assertThat(message(sweep(ROD, over, ",'parallel':true")))
+        .contains("the path turns back at (30")
+        .contains("It works up to 47.1");
+  }
+
   /** An open profile with a wall is a gutter. */
   @Test
   void aWallIsSweptToo() {

@@ -70,7 +70,9 @@ final class SweepBuilder {
     if (step.isCarried()) {
       return new Tool(carried(profile, track), step.allGuides().isEmpty() ? "twisted" : "guided");
     }
-    if (!step.isParallel()) {
+    if (step.isParallel()) {
+      mustNotTurnBack(profile.frame().normal(), track);
+    } else {
       mustNotFold(profile, track);
     }
     NamedShape solid = swept(profile, track);
@@ -193,6 +195,26 @@ final class SweepBuilder {
         .orElse(0);
   }
 
+  /**
+   * A profile that stays parallel to itself covers what it swept before, where its way turns back.
+   */
+  private void mustNotTurnBack(Vec3 normal, Track track) throws StepFailed {
+    double begin = Math.signum(track.first().ahead().dot(normal));
+    for (Track.Stand stand : track.stands()) {
+      if (begin * stand.ahead().dot(normal) < -SQUARE_RAD) {
+        throw new StepFailed(
+            new Failure(
+                WHAT,
+                "the path turns back at "
+                    + Numbers.place(stand.at())
+                    + ": a profile that stays parallel to itself would lie along its way there",
+                List.of(),
+                stand.at(),
+                "up to " + Words.mm(stand.lengthMm()) + " of the path"));
+      }
+    }
+  }
+
   /** Where the path turns more tightly than the profile reaches, the solid would cross itself. */
   private void mustNotFold(ResolvedSketch profile, Track track) throws StepFailed {
     List<Vec3> outline =
@@ -283,8 +305,7 @@ final class SweepBuilder {
         ? Optional.of(
             "the solid differs by "
                 + Words.number(100 * off)
-                + " % from area times the way of its centroid"
-                + (step.isParallel() ? "; a parallel profile cannot turn back" : ""))
+                + " % from area times the way of its centroid")
         : Optional.empty();
   }
 
