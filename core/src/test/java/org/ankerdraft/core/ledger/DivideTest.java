@@ -147,6 +147,17 @@ class DivideTest {
     assertThat(body.face(FaceName.ofPart("d", "cut", "a"))).isPositive();
   }
 
+  /** However far a line goes beyond the body, and bends there, it is what it is within. */
+  @ParameterizedTest
+  @ValueSource(doubles = {12, 80, 3000})
+  void aLineFarLongerThanTheBody(double reach) {
+    String line =
+        Parts.line("a", 2, -reach, 2, reach) + "," + Parts.line("b", 2, reach, 2 * reach, reach);
+    PartState state = Parts.ok(Parts.box(20, 10, 30) + byCurves(line, ",'newBody':'Rest'"));
+    assertThat(volume(state, "Body")).isCloseTo(12 * 10 * 30, within(1e-5));
+    assertThat(volume(state, "Rest")).isCloseTo(8 * 10 * 30, within(1e-5));
+  }
+
   /** A step from line to line, an arc on the way, and closed curves. */
   @Test
   void aBoxByBentLinesAndByClosedCurves() {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Ladder;
@@ -73,7 +74,12 @@ record SketchCutter(BuildContext context, String what, String stepId, ResolvedSk
     line.forEach(c -> round.add(c.in(sketch.frame())));
     way.at = last.end();
     way.to(end, last.tag());
-    double farOut = 4 * reach;
+    double farthest =
+        Stream.concat(Stream.of(begin, end), line.stream().flatMap(c -> c.outline().stream()))
+            .mapToDouble(p -> p.distance(Xy.ZERO))
+            .max()
+            .orElse(0);
+    double farOut = Math.max(4 * reach, 2 * farthest);
     double from = angle(end);
     double turn = angle(begin) - from;
     turn -= 2 * Math.PI * Math.floor(turn / (2 * Math.PI));
