@@ -187,4 +187,42 @@ class WallTest {
           .anyMatch(n -> n.startsWith("o/"));
     }
   }
+
+  /** Length of an ellipse of two half axes, by the mean over many places. */
+  private static double girth(double a, double b) {
+    double sum = 0;
+    int n = 4000;
+    for (int i = 0; i < n; i++) {
+      double t = 2 * Math.PI * i / n;
+      sum += Math.hypot(a * Math.sin(t), b * Math.cos(t));
+    }
+    return 2 * Math.PI * sum / n;
+  }
+
+  /**
+   * An elliptical ring, by Steiner: perimeter times thickness, less or more pi times its square.
+   */
+  @ParameterizedTest
+  @CsvSource({"inside, 30, 18, -1", "outside, 30, 18, 1", "centred, 12, 20, 0", "inside, 9, 8, -1"})
+  void anEllipseBecomesARing(String side, double a, double b, int corner) {
+    String ellipse =
+        "{'curve':'ellipse','name':'o','width':'"
+            + 2 * a
+            + " mm','height':'"
+            + 2 * b
+            + " mm','turn':'20 deg'}";
+    double wanted = T * girth(a, b) + corner * Math.PI * T * T;
+    assertThat(area(ellipse, wall(side, "mitred"))).isCloseTo(wanted, within(2e-5 * wanted));
+  }
+
+  /** The tightest radius of an ellipse is b^2 / a, at the ends of its longer axis. */
+  @Test
+  void anEllipseTooTightForTheWallSaysWhereAndHowThick() {
+    String ellipse = "{'curve':'ellipse','name':'o','width':'60 mm','height':'20 mm'}";
+    assertThat(message(walled(ellipse, "'wall':'4 mm','wallSide':'inside'")))
+        .contains("fold at (30.000")
+        .contains("radius is 3.333 mm there. A wall of up to 3.33");
+    assertThat(message(walled(ellipse, "'wall':'9 mm','wallSide':'centred'")))
+        .contains("A wall of up to 6.66");
+  }
 }

@@ -179,9 +179,8 @@ public final class ChainOffset {
           new Curve2.Circle(0, k.centre(), grown(piece.name, k.radius(), k.radius() - distance));
       case Curve2.Spline k ->
           new Curve2.Spline(0, FairOffset.of(k.shape(), distance, FREE_MM).spline());
-      case Curve2.Ellipse _ ->
-          throw new SketchProblem(
-              piece.name, piece.name + " is an ellipse, which has no offset; draw a spline");
+      case Curve2.Ellipse e ->
+          new Curve2.Spline(0, FairOffset.of(FairOffset.asSpline(e), distance, FREE_MM).spline());
     };
   }
 
@@ -241,7 +240,7 @@ public final class ChainOffset {
 
   /** Free curves have no going on where they could meet a neighbour that they do not touch. */
   private static void mustGoOn(Piece p) throws SketchProblem {
-    if (p.curve instanceof Curve2.Spline) {
+    if (p.curve instanceof Curve2.Spline || p.curve instanceof Curve2.Ellipse) {
       throw new SketchProblem(
           p.name,
           p.name

@@ -19,6 +19,14 @@ public final class FairOffset {
   private static final int PER_PIECE = SplineFit.PER_PIECE;
   private static final int MOST_PIECES = 400;
 
+  /** How far the spline may stray from an ellipse whose offset is sought. */
+  private static final double ELLIPSE_MM = 1e-5;
+
+  private static final int ELLIPSE_DEGREE = 4;
+  private static final int ELLIPSE_PIECES = 8;
+  private static final int MOST_ELLIPSE_PIECES = 256;
+  private static final int ELLIPSE_SAMPLES = 12;
+
   private FairOffset() {}
 
   /**
@@ -29,28 +37,50 @@ public final class FairOffset {
    */
   public record Result(BSpline spline, double deviationMm) {}
 
-  /** A sketch with the fair offset of one of its splines. */
+  /** A sketch with the fair offset of one of its splines or ellipses. */
   public static Drawn beside(
       Drawn drawn, String name, double distanceMm, double toleranceMm, Evaluator values)
       throws ExpressionException, SketchProblem {
     Curve2 source = Drawn.piecesOf(drawn.curve(name), values).get(name);
-    if (!(source instanceof Curve2.Spline spline)) {
-      throw new SketchProblem(name, name + " is no spline");
-    }
-    BSpline offset = of(spline.shape(), distanceMm, toleranceMm).spline();
+    BSpline shape =
+        switch (source) {
+          case Curve2.Spline spline -> spline.shape();
+          case Curve2.Ellipse ellipse -> asSpline(ellipse);
+          case null, default -> throw new SketchProblem(name, name + " is no free curve");
+        };
+    mustNotFold(shape, distanceMm, true);
+    BSpline offset = of(shape, distanceMm, toleranceMm).spline();
     return drawn.with(
         List.of(Drawn.own(new Curve2.Spline(0, offset), drawn.freeName("c"), false)), List.of());
+  }
+
+  /** An ellipse, or an arc of one, as the spline of fewest pieces that comes near enough. */
+  static BSpline asSpline(Curve2.Ellipse e) {
+    BSpline spline;
+    double off;
+    int pieces = ELLIPSE_PIECES;
+    do {
+      int samples = ELLIPSE_SAMPLES * pieces;
+      spline = SplineFit.of(e::at, ELLIPSE_DEGREE, e.isClosed(), pieces, samples);
+      off = 0;
+      for (int i = 0; i <= samples; i++) {
+        double share = (i + 0.5) / (samples + 1);
+        off = Math.max(off, spline.at(share * spline.pieces()).distance(e.at(share)));
+      }
+      pieces *= 2;
+    } while (off > ELLIPSE_MM && pieces <= MOST_ELLIPSE_PIECES);
+    return spline;
   }
 
   /**
    * @param distanceMm to the left of the curve's way; negative to the right
    * @param toleranceMm how far the result may stray from the true offset
-   * @throws SketchProblem if the offset would fold: it says where, and up to which distance it does
-   *     not
+   * @throws SketchProblem if the offset would fold: it says where, and how tightly the curve is
+   *     bent
    */
   public static Result of(BSpline source, double distanceMm, double toleranceMm)
       throws SketchProblem {
-    mustNotFold(source, distanceMm);
+    mustNotFold(source, distanceMm, false);
     int pieces = source.pieces();
     while (true) {
       BSpline fitted = fitted(source, distanceMm, pieces);
@@ -72,8 +102,14 @@ public final class FairOffset {
     }
   }
 
-  /** Where the curvature takes the distance up, the offset turns back on itself. */
-  private static void mustNotFold(BSpline source, double distance) throws SketchProblem {
+  /**
+   * Where the curvature takes the distance up, the offset turns back on itself.
+   *
+   * @param tellsLimit whether this distance is what was asked for, so that its limit is worth
+   *     telling
+   */
+  private static void mustNotFold(BSpline source, double distance, boolean tellsLimit)
+      throws SketchProblem {
     double tightest = 0;
     double at = 0;
     int n = source.pieces() * PER_PIECE;
@@ -91,12 +127,13 @@ public final class FairOffset {
           "",
           String.format(
               Locale.ROOT,
-              "the offset would fold at (%.3f, %.3f): the curve's radius is %.4g mm there. It works"
-                  + " up to %s",
+              "the offset would fold at (%.3f, %.3f): the curve's radius is %s there%s",
               p.x(),
               p.y(),
-              1 / tightest,
-              Numbers.mm(Math.floor(1000 / tightest) / 1000)));
+              Numbers.mm(1 / tightest),
+              tellsLimit
+                  ? ". It works up to " + Numbers.mm(Math.floor(1000 / tightest) / 1000)
+                  : ""));
     }
   }
 

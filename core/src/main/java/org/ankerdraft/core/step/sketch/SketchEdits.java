@@ -239,7 +239,7 @@ public final class SketchEdits {
   }
 
   /**
-   * With the offset of a chain, to the left of its way; of a spline the fair one.
+   * With the offset of a chain, to the left of its way; of a spline or an ellipse the fair one.
    *
    * @param toleranceMm how far a fair offset may stray
    */
@@ -248,8 +248,9 @@ public final class SketchEdits {
     boolean isFree =
         curves.size() == 1
             && sketch.curves().stream()
-                .anyMatch(
-                    c -> c.name().equals(curves.getFirst()) && c instanceof SketchCurve.Spline);
+                .anyMatch(c ->
+                    c.name().equals(curves.getFirst())
+                        && (c instanceof SketchCurve.Spline || c instanceof SketchCurve.Ellipse));
     return isFree
         ? as(FairOffset.beside(drawn(), curves.getFirst(), distanceMm, toleranceMm, values))
         : as(new ChainOffset(drawn(), values).offset(curves, distanceMm));

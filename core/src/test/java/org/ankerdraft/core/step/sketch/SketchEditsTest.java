@@ -227,5 +227,13 @@ class SketchEditsTest {
     Sketch free =
         on(empty()).withSpline(List.of(at(0, 0), at(10, 12), at(30, 12), at(40, 0)), false);
     assertThat(on(free).offset(List.of("c1"), 2, 0.001).curves()).hasSize(2);
+    Sketch ellipse = on(empty()).withEllipse(at(0, 0), new Xy(30, 0), 18);
+    String name = ellipse.curves().getFirst().name();
+    Sketch oval = on(ellipse).offset(List.of(name), 2, 0.001);
+    assertThat(oval.curves()).hasSize(2);
+    // Steiner; 153.1 is the length of the ellipse.
+    assertThat(volume(oval)).isCloseTo((153.1 * 2 - Math.PI * 4) * 10, within(2.0));
+    assertThatThrownBy(() -> on(ellipse).offset(List.of(name), 12, 0.001))
+        .hasMessageContaining("It works up to 10.8 mm");
   }
 }
