@@ -221,7 +221,8 @@ class WallTest {
     String ellipse = "{'curve':'ellipse','name':'o','width':'60 mm','height':'20 mm'}";
     assertThat(message(walled(ellipse, "'wall':'4 mm','wallSide':'inside'")))
         .contains("fold at (30.000")
-        .contains("radius is 3.333 mm there. A wall of up to 3.33");
+        .contains("radius is 3.333")
+        .contains("A wall of up to 3.33");
     assertThat(message(walled(ellipse, "'wall':'9 mm','wallSide':'centred'")))
         .contains("A wall of up to 6.66");
   }
