@@ -189,8 +189,8 @@ void Serve(Frames& frames) {
     } catch (const Standard_Failure& failure) {
       response.Clear();
       const char* said = failure.GetMessageString();
-      Answer(Refused{"library-exception", std::string(failure.DynamicType()->Name()) + ": " + (said ? said : "")},
-             response);
+      const std::string what = std::string(failure.DynamicType()->Name()) + ": " + (said ? said : "");
+      Answer(Refused{"library-exception", "the geometry library gives up in the middle of it (" + what + ")"}, response);
     } catch (const std::exception& failure) {
       response.Clear();
       Answer(Refused{"library-exception", failure.what()}, response);

@@ -37,12 +37,25 @@ class Course {
       double first, last;
       const Handle(Geom_Curve) curve = BRep_Tool::Curve(e.Current(), first, last);
       const Handle(Geom_TrimmedCurve) piece = new Geom_TrimmedCurve(curve, first, last);
-      if (e.Orientation() == TopAbs_REVERSED) piece->Reverse();
+      if (e.Current().Orientation() == TopAbs_REVERSED) piece->Reverse();
       pieces_.push_back(piece);
-      corners_.push_back(length_);
-      length_ += GCPnts_AbscissaPoint::Length(GeomAdaptor_Curve(piece));
     }
-    for (double& c : corners_) c /= length_;
+    Measure();
+  }
+
+  // Walks the other way round.
+  void Turn() {
+    for (const Handle(Geom_TrimmedCurve)& piece : pieces_) piece->Reverse();
+    std::reverse(pieces_.begin(), pieces_.end());
+    Measure();
+  }
+
+  // Twice the area within, along its normal.
+  gp_Vec Area() const {
+    gp_Vec sum;
+    for (int i = 0; i < kLooks; ++i)
+      sum += gp_Vec(At(0), At(double(i) / kLooks)).Crossed(gp_Vec(At(0), At((i + 1.0) / kLooks)));
+    return sum;
   }
 
   const std::vector<double>& Corners() const { return corners_; }
@@ -60,6 +73,16 @@ class Course {
   }
 
  private:
+  void Measure() {
+    length_ = 0;
+    corners_.clear();
+    for (const Handle(Geom_TrimmedCurve)& piece : pieces_) {
+      corners_.push_back(length_);
+      length_ += GCPnts_AbscissaPoint::Length(GeomAdaptor_Curve(piece));
+    }
+    for (double& c : corners_) c /= length_;
+  }
+
   // A length of one of the pieces.
   struct Place {
     size_t piece;
@@ -165,10 +188,16 @@ TopoDS_Wire Parted(const Course& course, double begin, const std::vector<double>
 
 std::vector<TopoDS_Wire> MatchedByLength(const std::vector<TopoDS_Wire>& contours) {
   std::vector<Course> courses(contours.begin(), contours.end());
+  for (Course& c : courses)
+    if (c.Area().Dot(courses.front().Area()) < 0) c.Turn();
+  // The others begin where they answer the first corner of the one with most corners.
+  const auto main = std::max_element(courses.begin(), courses.end(), [](const Course& a, const Course& b) {
+    return a.Corners().size() < b.Corners().size();
+  });
   std::vector<double> begins;
   std::vector<Stop> stops{{0, std::vector<std::optional<double>>(courses.size(), 0.0)}};
   for (size_t i = 0; i < courses.size(); ++i) {
-    begins.push_back(i == 0 ? 0 : BestBegin(courses.front(), courses[i]));
+    begins.push_back(&courses[i] == &*main ? 0 : BestBegin(*main, courses[i]));
     for (const double corner : courses[i].Corners()) {
       const double share = corner - begins[i] - std::floor(corner - begins[i]);
       if (share > kLeastShare && share < 1 - kLeastShare) Add(stops, i, courses.size(), share);
@@ -184,8 +213,7 @@ bool IsConvex(const TopoDS_Wire& wire) {
   const Course course(wire);
   std::vector<gp_Pnt> at;
   for (int i = 0; i < kLooks; ++i) at.push_back(course.At((i + 0.5) / kLooks));
-  gp_Vec sum;
-  for (int i = 0; i < kLooks; ++i) sum += gp_Vec(at[0], at[i]).Crossed(gp_Vec(at[0], at[(i + 1) % kLooks]));
+  const gp_Vec sum = course.Area();
   for (int i = 0; i < kLooks; ++i) {
     const gp_Pnt &a = at[i], &b = at[(i + 1) % kLooks], &c = at[(i + 2) % kLooks];
     const gp_Vec turn = gp_Vec(a, b).Crossed(gp_Vec(b, c));

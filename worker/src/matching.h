@@ -15,7 +15,7 @@ bool IsMatchedByLibrary(const std::vector<TopoDS_Wire>& contours);
 /// each other; where one contour has a corner and another none, the other is parted after the same share between the
 /// corners beside.
 ///
-/// @param contours closed, all turned the same way
+/// @param contours closed; the library wants them turned the same way
 std::vector<TopoDS_Wire> Matched(const std::vector<TopoDS_Wire>& contours);
 
 }  // namespace ankerdraft

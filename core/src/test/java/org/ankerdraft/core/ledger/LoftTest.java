@@ -411,4 +411,19 @@ class LoftTest {
           .isBetween(25 * 64.0, 50 * Math.PI * 7 * 7);
     }
   }
+
+  /** A free contour that turns inwards, and others of more curves, whichever comes first. */
+  @ParameterizedTest
+  @ValueSource(strings = {"", ",'straight':true", ",'squareEnd':true"})
+  void freeContoursThatTurnInwards(String going) {
+    String bean =
+        "{'curve':'spline','name':'f','closed':true,'points':[['-5 mm','3.4 mm'],['0 mm','4.9 mm'],['4.9 mm','3.1 mm'],['5.9 mm','-0.4 mm'],['2.5 mm','-3.4 mm'],['-1.2 mm','-2.1 mm'],['-5 mm','-3.4 mm'],['-5.9 mm','0.2 mm']]}";
+    String six = "{'curve':'polygon','name':'p','sides':6,'diameter':'10 mm'}";
+    double up = volume(at("a", 0, six) + at("b", 25, bean) + loft(going, "a", "b"));
+    double down = volume(at("a", 0, six) + at("b", 25, bean) + loft(going, "b", "a"));
+    assertThat(up).isBetween(25 * 55.0, 25 * 75.0);
+    if (!going.contains("square")) {
+      assertThat(down).isCloseTo(up, within(0.02 * up));
+    }
+  }
 }
