@@ -363,6 +363,23 @@ class ExtrudeEndsTest {
     assertThat(-added(plate, slot)).isCloseTo(wanted, within(1e-6 * wanted));
   }
 
+  /** The same with a taper on one side only. */
+  @ParameterizedTest
+  @CsvSource({"0, 4", "4, 0"})
+  void aNarrowSlotThatLeansOnOneSide(double taperDeg, double backTaperDeg) {
+    String slot =
+        ",{'kind':'sketch','id':'q','plane':{'base':'XY','offset':'6 mm'},'curves':[{'curve':'slot','name':'k','from':['-4 mm','3 mm'],'to':['4 mm','3 mm'],'width':'3 mm'}]},"
+            + "{'kind':'extrude','id':'x','sketch':'q','extent':'through all','use':'subtract','taper':'"
+            + taperDeg
+            + " deg','backTaper':'"
+            + backTaperDeg
+            + " deg'}";
+    double end = 1.5 - 6 * Math.tan(Math.toRadians(4));
+    double leaning = 6 * (8 * (1.5 + end) + Math.PI * (2.25 + 1.5 * end + end * end) / 3);
+    double upright = 6 * (8 * 3 + Math.PI * 2.25);
+    assertThat(-added(Parts.box(80, 50, 12), slot)).isCloseTo(leaning + upright, within(1e-4));
+  }
+
   /** Where the walls meet within the body it is told up to which taper they do not. */
   @Test
   void aSlotThatClosesWithinTheBodyTellsItsLimit() {

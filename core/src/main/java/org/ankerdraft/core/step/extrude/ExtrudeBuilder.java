@@ -128,7 +128,8 @@ final class ExtrudeBuilder {
    */
   private NamedShape throughAll(ResolvedSketch sketch, Vec3 along, double reach, double taper)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    if (!isTakenAway() || taper == 0) {
+    boolean isStraight = taper == 0 && step.backTaper() == null;
+    if (!isTakenAway() || isStraight) {
       return bothSides(sketch, along, reach, reach, taper);
     }
     tellsLimit = false;
