@@ -19,10 +19,10 @@ using namespace kernel::v1;
 
 namespace {
 
-// Which faces come first in a shell. Where two blends meet at a corner whose third edge stays sharp, the library may trim
-// them so that their ends miss each other by a thousandth of the radius; whether it does depends on which of the faces
-// at the edges comes first.
-enum class Order { kAsIs, kCommonLast, kCommonFirst };
+// Which faces come first in a shell. Where two blends meet at a corner whose third edge stays sharp, the library may
+// trim them so that their ends miss each other by a thousandth of the radius; whether it does depends on which of the
+// faces at the edges comes first.
+enum class Order { kCommonLast, kCommonFirst };
 
 // What the shape is without what it consists of, as it stands in none: parts are added to such a one as they are.
 TopoDS_Shape Emptied(const TopoDS_Shape& shape) {
@@ -31,7 +31,6 @@ TopoDS_Shape Emptied(const TopoDS_Shape& shape) {
 
 // The same solid, its faces by how many of their edges are chosen.
 TopoDS_Shape Ordered(Order order, const TopoDS_Shape& shape, const TopTools_MapOfShape& chosen) {
-  if (order == Order::kAsIs || shape.ShapeType() != TopAbs_SOLID) return shape;
   const int sign = order == Order::kCommonLast ? 1 : -1;
   const auto rank = [&](const TopoDS_Shape& face) {
     int n = 0;
@@ -84,22 +83,30 @@ std::unique_ptr<Maker> Built(const kernel::v1::Blend& in, const TopoDS_Shape& sh
 }
 
 template <class Maker>
+void Reply(Maker& maker, const TopoDS_Shape& shape, ShapeStore& store, ShapeReply* out) {
+  const TopoDS_Shape result = Unwrapped(maker.Shape());
+  RecordOrigins(shape, 0, MakerHistory<Maker>(maker), result, GeneratedFromFace::kIsNew, out);
+  Describe(result, store, out);
+}
+
+template <class Maker>
 void Blended(const kernel::v1::Blend& in, const TopoDS_Shape& shape, const char* what, ShapeStore& store,
              ShapeReply* out) {
   const Numbered numbered(shape);
+  const auto plain = Built<Maker>(in, shape, numbered, what);
+  if (!plain->IsDone()) throw Refusal(*plain, numbered);
+  Reply(*plain, shape, store, out);
+  if (out->proof().valid() || shape.ShapeType() != TopAbs_SOLID) return;
   TopTools_MapOfShape chosen;
   for (const EdgeBlend& b : in.edges()) chosen.Add(numbered.Edge(b.edge()));
-  std::unique_ptr<Maker> best;
-  for (const Order order : {Order::kAsIs, Order::kCommonLast, Order::kCommonFirst}) {
-    auto maker = Built<Maker>(in, Ordered(order, shape, chosen), numbered, what);
-    const bool sound = maker->IsDone() && IsSound(Unwrapped(maker->Shape()), store.Known());
-    if (!best || sound) best = std::move(maker);
-    if (sound || !best->IsDone()) break;
+  for (const Order order : {Order::kCommonLast, Order::kCommonFirst}) {
+    const auto other = Built<Maker>(in, Ordered(order, shape, chosen), numbered, what);
+    if (!other->IsDone() || !IsSound(Unwrapped(other->Shape()), store.Known())) continue;
+    store.Remove(out->shape());
+    out->Clear();
+    Reply(*other, shape, store, out);
+    return;
   }
-  if (!best->IsDone()) throw Refusal(*best, numbered);
-  const TopoDS_Shape result = Unwrapped(best->Shape());
-  RecordOrigins(shape, 0, MakerHistory<Maker>(*best), result, GeneratedFromFace::kIsNew, out);
-  Describe(result, store, out);
 }
 
 }  // namespace

@@ -190,7 +190,8 @@ void Serve(Frames& frames) {
       response.Clear();
       const char* said = failure.GetMessageString();
       const std::string what = std::string(failure.DynamicType()->Name()) + ": " + (said ? said : "");
-      Answer(Refused{"library-exception", "the geometry library gives up in the middle of it (" + what + ")"}, response);
+      Answer(Refused{"library-exception", "the geometry library gives up in the middle of it (" + what + ")"},
+             response);
     } catch (const std::exception& failure) {
       response.Clear();
       Answer(Refused{"library-exception", failure.what()}, response);

@@ -5,8 +5,8 @@
 
 namespace ankerdraft {
 
-/// Whether the library can be asked to match the curves of contours: where their numbers differ it goes by angles about a
-/// middle, and may break down over a contour that turns inwards.
+/// Whether the library can be asked to match the curves of contours: where their numbers differ it goes by angles about
+/// a middle, and may break down over a contour that turns inwards.
 bool IsMatchedByLibrary(const std::vector<TopoDS_Wire>& contours);
 
 /// The contours with as many edges each, which answer each other in their order, parted where they must be.

@@ -20,7 +20,7 @@ public final class UpTo {
   /** How often a prism that is too short for a slanting face is made twice as long. */
   private static final int DOUBLINGS = 3;
 
-  /** By how much prisms reach further than they must, as a share of what they reach. */
+  /** As a share of the body's diagonal. */
   private static final double BEYOND = 0.02;
 
   private final BuildContext context;
@@ -70,7 +70,12 @@ public final class UpTo {
               + ahead.name()
               + " lies behind it: it goes the other way if its direction is turned round");
     }
-    return reach + BEYOND * m.diagonalMm();
+    return reach + beyondMm(m);
+  }
+
+  /** By how much what leaves a body reaches further than it must, mm. */
+  public static double beyondMm(Shape.Mass body) {
+    return BEYOND * body.diagonalMm();
   }
 
   /** Whether all of a face's edges lie on the side of a plane from which its normal looks away. */

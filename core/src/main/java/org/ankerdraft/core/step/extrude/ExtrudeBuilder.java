@@ -40,9 +40,6 @@ import org.ankerdraft.vectors.Vec3;
 
 /** Extrusion with taper, as a new body or combined with others. */
 final class ExtrudeBuilder {
-  /** By how much what is taken away reaches further than it must, as a share of the body's size. */
-  private static final double BEYOND = 0.02;
-
   private final BuildContext context;
   private final Extrude step;
   private final String what;
@@ -178,9 +175,8 @@ final class ExtrudeBuilder {
     double reach = 0;
     for (Body b : targets()) {
       var mass = b.named().shape().mass();
-      double beyond = BEYOND * mass.diagonalMm();
       double own = mass.reach(sketch.frame().origin().plus(from), along);
-      reach = Math.max(reach, Math.max(0, own) + beyond);
+      reach = Math.max(reach, Math.max(0, own) + UpTo.beyondMm(mass));
     }
     return reach;
   }
