@@ -32,6 +32,7 @@ import org.ankerdraft.core.sketch.SketchProblem;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Offer;
 import org.ankerdraft.core.step.Repair;
+import org.ankerdraft.core.step.Repeating;
 import org.ankerdraft.core.step.Step;
 import org.ankerdraft.core.step.StepKind;
 
@@ -137,12 +138,12 @@ public record KnownStep<S extends Step>(StepKind<S> kind, S step) {
     return kind.build(step, in);
   }
 
-  /** Whether it can be done again in another place. */
-  public boolean isPlaced() {
-    return kind.isPlaced();
+  /** How a pattern repeats it. */
+  public Repeating repeating() {
+    return kind.repeating();
   }
 
-  /** What a step that can be done again does to its body. */
+  /** What a step does to its body that is repeated by more than its change. */
   public Work work(BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     return kind.work(step, in);

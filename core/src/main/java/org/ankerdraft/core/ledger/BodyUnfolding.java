@@ -87,7 +87,7 @@ public final class BodyUnfolding {
         byStep.put(step.id(), resolved(own, values, step.id()));
       }
     }
-    return face -> byStep.getOrDefault(named.faceName(face).step(), usual);
+    return face -> byStep.getOrDefault(named.faceName(face).original().step(), usual);
   }
 
   private static BendMethod resolved(Bending bending, Evaluator values, String whose)

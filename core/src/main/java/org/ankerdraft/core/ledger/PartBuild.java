@@ -214,11 +214,16 @@ final class PartBuild implements Runs.Building {
 
   private Tools.Source repeated(KnownStep<?> known, Surroundings.Change c, Surroundings ahead) {
     BuildContext context = contextOf(known, ahead);
-    return known.isPlaced()
-        ? new Tools.Done(
-            c.after().name(),
-            new Again(context, known.step().id(), (id, in) -> known.withId(id).work(in)))
-        : new Difference(context, known.step().id(), c.before(), c.after()).asTool();
+    return switch (known.repeating()) {
+      case AGAIN ->
+          new Tools.Done(
+              c.after().name(),
+              new Again(context, known.step().id(), (id, in) -> known.withId(id).work(in)));
+      case ITS_TOOLS ->
+          new Tools.Moved(c.after().name(), () -> known.work(context.on(c.before())));
+      case ITS_CHANGE ->
+          new Difference(context, known.step().id(), c.before(), c.after()).asTool();
+    };
   }
 
   /** The values that a step may read: those its key is made of. */

@@ -108,6 +108,11 @@ public final class BuildContext {
     return with;
   }
 
+  /** The same where that body is the only one. */
+  public BuildContext on(Body body) {
+    return withBodies(Map.of(body.name(), body));
+  }
+
   /** All bodies that its step may read, by name. */
   Map<String, Body> bodies() {
     boolean readsAny = inputs.has(new Input.EveryBody()) || inputs.has(new Input.OfBody(null));

@@ -61,7 +61,7 @@ public final class Combiner {
   public static NamedShape carve(
       BuildContext context, String what, NamedShape target, List<NamedShape> tools, String stepId)
       throws StepFailed, Ladder.Stopped {
-    return combine(context, what, Combination.SUBTRACT, target, tools, true, false, stepId);
+    return combine(context, what, Combination.SUBTRACT, target, tools, Terms.UNIFIED, stepId);
   }
 
   /** Several tools in one go; they may overlap. */
@@ -73,7 +73,8 @@ public final class Combiner {
       List<NamedShape> tools,
       String stepId)
       throws StepFailed, Ladder.Stopped {
-    return combine(context, what, kind, target, tools, kind == Combination.UNITE, false, stepId);
+    Terms terms = kind == Combination.UNITE ? Terms.UNIFIED : Terms.PLAIN;
+    return combine(context, what, kind, target, tools, terms, stepId);
   }
 
   /**
@@ -82,7 +83,43 @@ public final class Combiner {
   public static NamedShape gather(
       BuildContext context, String what, NamedShape target, List<NamedShape> tools, String stepId)
       throws StepFailed, Ladder.Stopped {
-    return combine(context, what, Combination.UNITE, target, tools, true, true, stepId);
+    Terms apart = new Terms(true, true, false);
+    return combine(context, what, Combination.UNITE, target, tools, apart, stepId);
+  }
+
+  /**
+   * Takes tools away where they meet the body; no piece may fall off it.
+   *
+   * @throws StepFailed if a piece would fall off
+   */
+  public static NamedShape makeRoom(
+      BuildContext context, String what, NamedShape target, List<NamedShape> tools, String stepId)
+      throws StepFailed, Ladder.Stopped {
+    if (tools.isEmpty()) {
+      return target;
+    }
+    Terms where = new Terms(false, false, true);
+    NamedShape rest =
+        combine(context, what, Combination.SUBTRACT, target, tools, where, stepId);
+    if (rest.shape().proof().solids() > target.shape().proof().solids()) {
+      throw new StepFailed(
+          what,
+          "making room for it would cut pieces off the body: reliefs that meet, or a cut right"
+              + " across; make them narrower or less deep, or keep its ends farther off");
+    }
+    return rest;
+  }
+
+  /**
+   * What is asked of a combination beyond its kind.
+   *
+   * @param unify whether faces that come to lie on one surface become one
+   * @param mayStandApart whether what is united need not touch the body
+   * @param mayMiss whether what is taken away need not meet the body
+   */
+  private record Terms(boolean unify, boolean mayStandApart, boolean mayMiss) {
+    static final Terms PLAIN = new Terms(false, false, false);
+    static final Terms UNIFIED = new Terms(true, false, false);
   }
 
   private static NamedShape combine(
@@ -91,8 +128,7 @@ public final class Combiner {
       Combination kind,
       NamedShape target,
       List<NamedShape> tools,
-      boolean unify,
-      boolean mayStandApart,
+      Terms terms,
       String stepId)
       throws StepFailed, Ladder.Stopped {
     Outcome<Derived> done =
@@ -100,7 +136,7 @@ public final class Combiner {
             kind,
             target.shape(),
             tools.stream().map(NamedShape::shape).toList(),
-            unify,
+            terms.unify,
             context.budget());
     if (done instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(what, Ladder.stopIfNeeded(failure), target));
@@ -118,6 +154,9 @@ public final class Combiner {
               : "nothing is left of the body");
     }
     if (kind == Combination.SUBTRACT && before - after < least) {
+      if (terms.mayMiss) {
+        return target;
+      }
       throw new StepFailed(
           what,
           "the tool does not meet the body, so nothing is cut: it lies at "
@@ -130,7 +169,7 @@ public final class Combiner {
               + Numbers.place(target.shape().mass().boxMax()));
     }
     if (kind == Combination.UNITE
-        && !mayStandApart
+        && !terms.mayStandApart
         && derived.shape().proof().solids() > target.shape().proof().solids()) {
       throw new StepFailed(what, "the new solid does not touch the body");
     }

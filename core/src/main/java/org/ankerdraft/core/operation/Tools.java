@@ -32,6 +32,19 @@ public interface Tools {
     }
   }
 
+  /** Gives what a step does, with the tools it does it with. */
+  @FunctionalInterface
+  interface Working {
+    Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped;
+  }
+
+  /** By all its tools, one act after the other, as they are: those that take and those that add. */
+  record Moved(String body, Working working) implements Source {
+    public Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+      return working.work();
+    }
+  }
+
   /** By being done again: it follows what it comes to stand on. */
   record Done(String body, Again again) implements Source {}
 }

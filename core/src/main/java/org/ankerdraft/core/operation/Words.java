@@ -8,6 +8,7 @@ import org.ankerdraft.kernel.Topology;
 /** Numbers and kinds as they are said to the user. */
 public final class Words {
   private static final double ROUNDING = 1e-3;
+  private static final int FINEST_DECIMALS = 9;
 
   private Words() {}
 
@@ -22,6 +23,12 @@ public final class Words {
   /** At most four decimals, no trailing zeros. */
   public static String number(double v) {
     return Numbers.tidy(v, 4);
+  }
+
+  /** One decimal; of what is less than 1, two digits that count. */
+  public static String rough(double v) {
+    int leading = v == 0 ? 0 : (int) Math.floor(Math.log10(Math.abs(v)));
+    return Numbers.tidy(v, leading >= 0 ? 1 : Math.min(FINEST_DECIMALS, 1 - leading));
   }
 
   /** A number of things: 1 edge, 3 edges. */

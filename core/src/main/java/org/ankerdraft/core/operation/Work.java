@@ -1,6 +1,5 @@
 package org.ankerdraft.core.operation;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,12 +20,52 @@ public record Work(String what, Body body, List<Act> acts) {
   /** One act. */
   public sealed interface Act {}
 
-  /** Tools united with the body or taken from it in one go. */
-  public record Combining(Combination how, List<NamedShape> tools) implements Act {
+  /** An act that is done with tools, in one go. */
+  public sealed interface OfTools extends Act {
+    List<NamedShape> tools();
+
+    /** The same with other tools. */
+    OfTools with(List<NamedShape> others);
+  }
+
+  /** Tools united with the body or taken from it. */
+  public record Combining(Combination how, List<NamedShape> tools) implements OfTools {
     public Combining {
       tools = List.copyOf(tools);
     }
+
+    @Override
+    public Combining with(List<NamedShape> others) {
+      return new Combining(how, others);
+    }
   }
+
+  /** Tools taken from the body where they meet it, to make room for others. */
+  public record Trimming(List<NamedShape> tools) implements OfTools {
+    public Trimming {
+      tools = List.copyOf(tools);
+    }
+
+    @Override
+    public Trimming with(List<NamedShape> others) {
+      return new Trimming(others);
+    }
+  }
+
+  /** Tools laid against the body, with which they share no room. */
+  public record Joining(List<NamedShape> tools) implements OfTools {
+    public Joining {
+      tools = List.copyOf(tools);
+    }
+
+    @Override
+    public Joining with(List<NamedShape> others) {
+      return new Joining(others);
+    }
+  }
+
+  /** Proves that the body is a sheet of one thickness. */
+  public record ProvingSheet() implements Act {}
 
   /**
    * Rounds where walls meet the body.
@@ -69,20 +108,35 @@ public record Work(String what, Body body, List<Act> acts) {
     for (int act = 0; act < first.acts.size(); act++) {
       now =
           switch (first.acts.get(act)) {
-            case Combining c ->
-                new Done(first.combined(context, now.shape, c.how, byId, act), now.inCorners);
+            case OfTools c ->
+                new Done(
+                    first.withTools(context, now.shape, c.with(tools(byId, act)), byId),
+                    now.inCorners);
+            case ProvingSheet _ -> {
+              SheetProof.of(context, first.what, now.shape, SheetProof.OF_RESULT);
+              yield now;
+            }
             case Rounding r -> first.rounded(context, now, r, byId, act);
           };
     }
     return now;
   }
 
-  private NamedShape combined(
-      BuildContext context, NamedShape shape, Combination how, Map<String, Work> byId, int act)
+  private static List<NamedShape> tools(Map<String, Work> byId, int act) {
+    return byId.values().stream()
+        .flatMap(w -> ((OfTools) w.acts.get(act)).tools().stream())
+        .toList();
+  }
+
+  private NamedShape withTools(
+      BuildContext context, NamedShape shape, OfTools act, Map<String, Work> byId)
       throws StepFailed, Ladder.Stopped {
-    List<NamedShape> tools = new ArrayList<>();
-    byId.values().forEach(w -> tools.addAll(((Combining) w.acts.get(act)).tools));
-    return Combiner.combineAll(context, what, how, shape, tools, byId.keySet().iterator().next());
+    String id = byId.keySet().iterator().next();
+    return switch (act) {
+      case Combining c -> Combiner.combineAll(context, what, c.how, shape, c.tools, id);
+      case Trimming t -> Combiner.makeRoom(context, what, shape, t.tools, id);
+      case Joining j -> Joint.of(context, what, shape, j.tools, id).made(what);
+    };
   }
 
   private Done rounded(

@@ -120,18 +120,14 @@ public abstract class StepKind<S extends Step> {
     return Optional.empty();
   }
 
-  /**
-   * Whether the places of a step's sketches, planes and axes are all that says where it stands: it
-   * can be done again in another place then.
-   */
-  public boolean isPlaced() {
-    return false;
+  public Repeating repeating() {
+    return Repeating.ITS_CHANGE;
   }
 
-  /** What a step that is placed does to its body. */
+  /** What a step does to its body that is repeated by more than its change. */
   public Work work(S step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    throw new IllegalStateException("a " + word + " is not placed");
+    throw new IllegalStateException("a " + word + " tells its change alone");
   }
 
   /**

@@ -21,6 +21,7 @@ import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Repeating;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
@@ -120,8 +121,8 @@ public final class BossKind extends StepKind<Boss> {
   }
 
   @Override
-  public boolean isPlaced() {
-    return true;
+  public Repeating repeating() {
+    return Repeating.AGAIN;
   }
 
   @Override

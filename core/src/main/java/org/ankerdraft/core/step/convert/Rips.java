@@ -45,17 +45,34 @@ record Rips(
     List<Cut> out = new ArrayList<>();
     for (int rip : rips) {
       out.add(alongRip(rip));
-    }
-    for (int bend : bends) {
-      Edge e = topology.edge(bend);
+      Edge e = topology.edge(rip);
       for (int vertex : new int[] {e.startVertex(), e.endVertex()}) {
-        rips.stream()
-            .filter(rip -> isAt(rip, vertex))
-            .findFirst()
-            .ifPresent(rip -> out.addAll(besideBend(bend, rip, vertex)));
+        out.addAll(besideBends(rip, vertex));
       }
     }
     return out;
+  }
+
+  /** Where bends meet a ripped corner; two of them share what is cut out of the wall between. */
+  private List<Cut> besideBends(int rip, int vertex) {
+    List<Integer> meeting = bends.stream().filter(bend -> isAt(bend, vertex)).toList();
+    int between = meeting.size() == 2 ? shared(meeting.get(0), meeting.get(1)) : 0;
+    List<Cut> out = new ArrayList<>();
+    for (int bend : meeting) {
+      out.addAll(besideBend(bend, rip, vertex, between));
+    }
+    if (between != 0) {
+      out.add(between(meeting.get(0), meeting.get(1), between, rip, vertex));
+    }
+    return out;
+  }
+
+  /** The wall that two edges bound, 0 if there is none. */
+  private int shared(int one, int other) {
+    return topology.edge(one).faces().stream()
+        .filter(topology.edge(other).faces()::contains)
+        .findFirst()
+        .orElse(0);
   }
 
   /** How far from a bent edge its bend begins, in the wall. */
@@ -102,29 +119,103 @@ record Rips(
     return prism("rip", e.faces(), corner, corner.both(), -before, e.lengthMm() + after);
   }
 
-  /** In each of the two walls. */
-  private List<Cut> besideBend(int bend, int rip, int vertex) {
+  /**
+   * In each of the two walls.
+   *
+   * @param without the wall that is left to a cut of its own, or 0
+   */
+  private List<Cut> besideBend(int bend, int rip, int vertex, int without) {
+    double side = besideMm(bend);
+    double end = endBeside(bend, vertex);
+    List<Cut> out = new ArrayList<>();
+    for (int wall : topology.edge(bend).faces()) {
+      if (wall != without) {
+        Corner corner = corner(bend, wall, vertex, side);
+        out.add(
+            prism(
+                "relief",
+                around(wall, bend, rip),
+                corner,
+                corner.leg(),
+                startBeside(bend, wall, vertex, side),
+                end));
+      }
+    }
+    return out;
+  }
+
+  /** A wall, and those beside it at a corner. */
+  private List<Integer> around(int wall, int bend, int rip) {
+    Set<Integer> faces = new LinkedHashSet<>(List.of(wall, topology.edge(bend).across(wall)));
+    faces.addAll(topology.edge(rip).faces());
+    return List.copyOf(faces);
+  }
+
+  /** How far from a corner a bend is free, so that it meets no line beside its walls' next edges. */
+  private double endBeside(int bend, int vertex) {
     double side = besideMm(bend);
     double end = 0;
     for (int wall : topology.edge(bend).faces()) {
       double next = cutBackMm(next(bend, wall, vertex));
       end = next > 0 ? Math.max(end, crossing(cornerRad(bend, wall, vertex), side, next)) : end;
     }
-    List<Cut> out = new ArrayList<>();
-    for (int wall : topology.edge(bend).faces()) {
-      Set<Integer> faces = new LinkedHashSet<>(List.of(wall, topology.edge(bend).across(wall)));
-      faces.addAll(topology.edge(rip).faces());
-      Corner corner = corner(bend, wall, vertex, side);
-      out.add(
-          prism(
-              "relief",
-              List.copyOf(faces),
-              corner,
-              corner.leg(),
-              startBeside(bend, wall, vertex, side),
-              end));
+    return end;
+  }
+
+  /**
+   * What two bends need of the wall between them: a strip beside each, which ends square to its
+   * line, and no more of it, so that neither strip reaches into the other bend at a blunt corner.
+   */
+  private Cut between(int one, int other, int wall, int rip, int vertex) {
+    double past = BEYOND * thickness;
+    Side a = side(one, wall, vertex);
+    Side b = side(other, wall, vertex);
+    double corner = a.along.angleTo(b.along);
+    Vec3 meeting = a.at(crossing(corner, a.wide, b.wide), a.wide);
+    List<Vec3> outline = new ArrayList<>();
+    for (Vec3 p :
+        List.of(
+            a.at(crossing(corner, -past, -past), -past),
+            a.at(a.end, -past),
+            a.at(a.end, a.wide),
+            meeting,
+            b.at(b.end, b.wide),
+            b.at(b.end, -past))) {
+      if (outline.isEmpty() || outline.getLast().distance(p) > past * past) {
+        outline.add(p);
+      }
     }
-    return out;
+    Vec3 up = normal(wall);
+    Frame frame =
+        new Frame(
+            topology.vertex(vertex).plus(up.times(past)), a.along, up.negated().cross(a.along));
+    List<Xy> points =
+        outline.stream().map(p -> new Xy(p.dot(frame.x()), p.dot(frame.y()))).toList();
+    boolean isClockwise = b.along.dot(frame.y()) < 0;
+    return new Cut(
+        "relief",
+        around(wall, one, rip),
+        frame,
+        isClockwise ? points.reversed() : points,
+        thickness + 2 * past);
+  }
+
+  /**
+   * What a bend needs of a wall at a corner.
+   *
+   * @param along the edge, away from the corner
+   * @param in into the wall, square to that
+   */
+  private record Side(Vec3 along, Vec3 in, double end, double wide) {
+    /** From the corner. */
+    Vec3 at(double alongMm, double inMm) {
+      return along.times(alongMm).plus(in.times(inMm));
+    }
+  }
+
+  private Side side(int bend, int wall, int vertex) {
+    return new Side(
+        leaving(bend, vertex), into(bend, wall), endBeside(bend, vertex), besideMm(bend));
   }
 
   /**

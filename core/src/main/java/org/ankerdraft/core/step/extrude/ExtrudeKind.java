@@ -29,6 +29,7 @@ import org.ankerdraft.core.sketch.Wall;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Repeating;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
@@ -217,8 +218,8 @@ public final class ExtrudeKind extends StepKind<Extrude> {
   }
 
   @Override
-  public boolean isPlaced() {
-    return true;
+  public Repeating repeating() {
+    return Repeating.AGAIN;
   }
 
   @Override

@@ -2,6 +2,7 @@ package org.ankerdraft.core.step.hole;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
@@ -66,13 +67,37 @@ final class HoleBuilder {
     double depth = through ? reach : context.positiveMm(WHAT, "the depth", step.depth());
     Vec3 start = through ? frame.normal().times(reach) : Vec3.ZERO;
     Vec3 along = frame.normal().times(through ? -2 * reach : -depth);
-    Outcome<Derived> made =
-        context.kernel.extrude(
-            circles(frame, radius), frame.plane(), start, along, context.budget());
-    if (made instanceof Outcome.Failed<Derived>(var failure)) {
-      throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
+    return new Tool(cylinders(frame, radius, start, along), "cylinder cut");
+  }
+
+  /** Those of holes that run into each other are made one by one: areas must not overlap. */
+  private NamedShape cylinders(Frame frame, double radius, Vec3 start, Vec3 along)
+      throws StepFailed, Ladder.Stopped {
+    List<Integer> all = IntStream.range(0, places.size()).boxed().toList();
+    List<List<Integer>> groups = overlap(2 * radius) ? all.stream().map(List::of).toList() : List.of(all);
+    List<NamedShape> out = new ArrayList<>();
+    for (List<Integer> group : groups) {
+      Outcome<Derived> made =
+          context.kernel.extrude(
+              circles(frame, radius, group), frame.plane(), start, along, context.budget());
+      if (made instanceof Outcome.Failed<Derived>(var failure)) {
+        throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
+      }
+      out.add(Naming.name(made.orThrow(), List.of(), births(group)));
     }
-    return new Tool(Naming.name(made.orThrow(), List.of(), births()), "cylinder cut");
+    return TurnedHoles.together(context, step.id(), out);
+  }
+
+  private boolean overlap(double diameterMm) {
+    for (int i = 0; i < places.size(); i++) {
+      for (int j = 0; j < i; j++) {
+        double apart = places.get(i).at().minus(places.get(j).at()).length();
+        if (apart < diameterMm - context.tolerance.lengthMm()) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   private Frame frame() throws StepFailed, ExpressionException, Choosing.Adrift {
@@ -100,16 +125,13 @@ final class HoleBuilder {
     return out;
   }
 
-  private List<ProfileCurve.Region> circles(Frame frame, double radius) {
+  private List<ProfileCurve.Region> circles(Frame frame, double radius, List<Integer> group) {
     List<ProfileCurve.Region> regions = new ArrayList<>();
-    int tag = 1;
-    for (Spot place : places) {
-      Vec3 centre = Prisms.at(frame, place.at());
-      regions.add(
-          new ProfileCurve.Region(
-              List.of(new ProfileCurve.Circle(tag, centre, frame.normal(), radius, frame.x())),
-              List.of()));
-      tag++;
+    for (int place : group) {
+      Vec3 centre = Prisms.at(frame, places.get(place).at());
+      ProfileCurve circle =
+          new ProfileCurve.Circle(place + 1, centre, frame.normal(), radius, frame.x());
+      regions.add(new ProfileCurve.Region(List.of(circle), List.of()));
     }
     return regions;
   }
@@ -118,7 +140,7 @@ final class HoleBuilder {
     return FaceName.ofPart(step.id(), role, places.get(place).name());
   }
 
-  private Naming.Births births() {
+  private Naming.Births births(List<Integer> group) {
     return new Naming.Births() {
       @Override
       public FaceName fromCurve(int tag) {
@@ -127,12 +149,12 @@ final class HoleBuilder {
 
       @Override
       public FaceName startCap(int region) {
-        return of("mouth", region);
+        return of("mouth", group.get(region));
       }
 
       @Override
       public FaceName endCap(int region) {
-        return of("bottom", region);
+        return of("bottom", group.get(region));
       }
 
       @Override

@@ -30,6 +30,7 @@ import org.ankerdraft.core.sketch.Point2;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Repeating;
 import org.ankerdraft.core.step.Repair;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
@@ -243,8 +244,8 @@ public final class HoleKind extends StepKind<Hole> {
   }
 
   @Override
-  public boolean isPlaced() {
-    return true;
+  public Repeating repeating() {
+    return Repeating.AGAIN;
   }
 
   @Override

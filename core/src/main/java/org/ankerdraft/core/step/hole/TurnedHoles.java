@@ -59,7 +59,7 @@ final class TurnedHoles {
       for (Spot place : places) {
         holes.add(ended(body, face, place));
       }
-      return new Tool(together(holes), "up to a face");
+      return new Tool(together(context, step.id(), holes), "up to a face");
     }
     double depth =
         step.depth() == null ? reach : context.positiveMm(WHAT, "the depth", step.depth());
@@ -67,7 +67,7 @@ final class TurnedHoles {
     for (Spot place : places) {
       holes.add(turned(section, place));
     }
-    return new Tool(together(holes), "section turned about its axis");
+    return new Tool(together(context, step.id(), holes), "section turned about its axis");
   }
 
   /** Turned out of the body, and ended by the surface of a face. */
@@ -162,7 +162,9 @@ final class TurnedHoles {
         place.name());
   }
 
-  private NamedShape together(List<NamedShape> holes) throws StepFailed, Ladder.Stopped {
+  /** Holes that may run into each other, as one tool. */
+  static NamedShape together(BuildContext context, String stepId, List<NamedShape> holes)
+      throws StepFailed, Ladder.Stopped {
     if (holes.size() == 1) {
       return holes.getFirst();
     }
@@ -177,6 +179,6 @@ final class TurnedHoles {
     if (all instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));
     }
-    return Naming.name(all.orThrow(), holes, () -> FaceName.of(step.id(), "face"));
+    return Naming.name(all.orThrow(), holes, () -> FaceName.of(stepId, "face"));
   }
 }

@@ -16,6 +16,7 @@ import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tools;
 import org.ankerdraft.core.operation.Words;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -64,6 +65,7 @@ final class PatternBuilder {
           body.name(),
           switch (source) {
             case Tools.Made made -> withCopies(places, made, now, id);
+            case Tools.Moved moved -> moved(places, moved.work(), now, id);
             case Tools.Done done -> done.again().atAll(now, places, step.id());
           });
     }
@@ -76,6 +78,30 @@ final class PatternBuilder {
     List<NamedShape> copies = copies(places, made.made().solid(), of);
     mustMeet(places, copies, body.named(), of);
     return new Body(body.name(), combined(made.use(), body.named(), copies));
+  }
+
+  /** With copies of all its tools; what they add must meet the body. */
+  private Body moved(Map<String, Motion> places, Work work, Body body, String of)
+      throws StepFailed, Ladder.Stopped {
+    List<Work.Act> acts = new ArrayList<>();
+    for (Work.Act act : work.acts()) {
+      acts.add(act instanceof Work.OfTools tools ? moved(places, tools, body, of) : act);
+    }
+    Work all = new Work(WHAT + " of " + of, body, acts);
+    return new Body(body.name(), all.done(context, step.id()).shape());
+  }
+
+  private Work.Act moved(Map<String, Motion> places, Work.OfTools act, Body body, String of)
+      throws StepFailed, Ladder.Stopped {
+    List<NamedShape> moved = new ArrayList<>();
+    for (NamedShape tool : act.tools()) {
+      List<NamedShape> copies = copies(places, tool, of);
+      if (act instanceof Work.Joining) {
+        mustMeet(places, copies, body.named(), of);
+      }
+      moved.addAll(copies);
+    }
+    return act.with(moved);
   }
 
   /** Where the copies lie, by their ids. */

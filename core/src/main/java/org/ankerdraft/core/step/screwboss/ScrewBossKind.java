@@ -19,6 +19,7 @@ import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.step.Fresh;
 import org.ankerdraft.core.step.Picks;
 import org.ankerdraft.core.step.Rail;
+import org.ankerdraft.core.step.Repeating;
 import org.ankerdraft.core.step.Stage;
 import org.ankerdraft.core.step.StepFields;
 import org.ankerdraft.core.step.StepKind;
@@ -185,8 +186,8 @@ public final class ScrewBossKind extends StepKind<ScrewBoss> {
   }
 
   @Override
-  public boolean isPlaced() {
-    return true;
+  public Repeating repeating() {
+    return Repeating.AGAIN;
   }
 
   @Override

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import org.ankerdraft.core.geometry.PlaneCurve;
 import org.ankerdraft.core.operation.BuildContext;
-import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.StepFailed;
@@ -17,7 +16,6 @@ import org.ankerdraft.core.sheet.Overhang.Piece;
 import org.ankerdraft.core.sheet.StripProfile;
 import org.ankerdraft.core.sheet.Unfolder;
 import org.ankerdraft.core.sketch.Frame;
-import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.ProfileCurve;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
@@ -48,21 +46,21 @@ final class EarlierTrim {
   }
 
   /**
+   * What is taken from the earlier strip.
+   *
    * @param input as the earlier strip is found in it
-   * @param body to be cut
    */
-  NamedShape trimmed(NamedShape input, NamedShape body, Seats.Overhanging strip)
+  List<NamedShape> tools(NamedShape input, Seats.Overhanging strip)
       throws StepFailed, Ladder.Stopped {
-    NamedShape result = body;
+    List<NamedShape> out = new ArrayList<>();
     for (Piece piece : pieces(input, strip)) {
-      NamedShape tool =
+      out.add(
           switch (piece) {
             case Piece.OfWall wall -> tool(wall);
             case Piece.OfBend bend -> tool(bend);
-          };
-      result = Combiner.combine(context, what, Combination.SUBTRACT, result, tool, stepId);
+          });
     }
-    return result;
+    return out;
   }
 
   private List<Piece> pieces(NamedShape input, Seats.Overhanging strip) throws StepFailed {

@@ -92,6 +92,19 @@ public record Seat(
     return new Seat(edges, null, null, null, null, null);
   }
 
+  /** Null for an offset that stays as it is. */
+  Seat withOffsets(Expr start, Expr end) {
+    Seat first = start == null ? this : FORM.with(this, START, start);
+    return end == null ? first : FORM.with(first, END, end);
+  }
+
+  /** Its offsets in words. */
+  String offsetsSaid() {
+    String start = startOffset == null ? "" : " of " + startOffset + " at its start";
+    String end = endOffset == null ? "" : " of " + endOffset + " at its end";
+    return "an offset" + start + (start.isEmpty() || end.isEmpty() ? "" : " and") + end;
+  }
+
   Seat withRelief(Relief changed) {
     return FORM.with(this, RELIEF, changed);
   }

@@ -198,7 +198,9 @@ final class Seats {
         boolean isReentrant =
             along.dot(strip.out()) > context.tolerance.relative()
                 && out.dot(own) > context.tolerance.relative();
-        if (isReentrant && near.minus(corner).dot(along) * along.dot(strip.out()) < reachMm) {
+        if (isReentrant
+            && isBeside(corner.minus(near), out, t.face(bend).radius() + skins.thicknessMm())
+            && near.minus(corner).dot(along) * along.dot(strip.out()) < reachMm) {
           End none = new End(0, null, false);
           return Optional.of(
               new Earlier(
@@ -209,6 +211,12 @@ final class Seats {
       }
     }
     return Optional.empty();
+  }
+
+  /** A bend begins at the edge from which it is folded, or short of it by no more than it takes. */
+  private boolean isBeside(Vec3 toCorner, Vec3 out, double mostMm) {
+    double shortMm = toCorner.dot(out);
+    return shortMm > -context.tolerance.lengthMm() && shortMm < mostMm + context.tolerance.lengthMm();
   }
 
   /** The earlier strips that stand at inside corners of the seats that were found. */

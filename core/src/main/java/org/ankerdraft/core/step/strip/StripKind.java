@@ -11,12 +11,14 @@ import org.ankerdraft.core.operation.Inputs;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
+import org.ankerdraft.core.operation.Work;
 import org.ankerdraft.core.select.ChoiceWords;
 import org.ankerdraft.core.select.Choosing;
 import org.ankerdraft.core.sheet.Bending;
 import org.ankerdraft.core.step.Head;
 import org.ankerdraft.core.step.Rail;
 import org.ankerdraft.core.step.Repair;
+import org.ankerdraft.core.step.Repeating;
 import org.ankerdraft.core.step.StepKind;
 
 /** What flanges, hems and joggles have in common. */
@@ -68,7 +70,22 @@ public abstract class StripKind<S extends Strip> extends StepKind<S> {
   @Override
   public final StepBuild build(S step, BuildContext in)
       throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    return new StripBuilder(in, step, word(), thickness -> shape(step, in, thickness)).build();
+    return builder(step, in).build();
+  }
+
+  @Override
+  public final Repeating repeating() {
+    return Repeating.ITS_TOOLS;
+  }
+
+  @Override
+  public final Work work(S step, BuildContext in)
+      throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
+    return builder(step, in).work();
+  }
+
+  private StripBuilder builder(S step, BuildContext in) {
+    return new StripBuilder(in, step, word(), thickness -> shape(step, in, thickness));
   }
 
   @Override
