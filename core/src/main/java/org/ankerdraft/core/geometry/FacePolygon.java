@@ -11,6 +11,7 @@ import org.ankerdraft.vectors.Xy;
 /** The bounds of a plane face, straightened, to tell what lies over it. */
 public final class FacePolygon {
   private static final int ARC_PIECES = 16;
+  private static final double SAME_MM = 1e-8;
   private final Vec3 x;
   private final Vec3 y;
   private final List<Xy[]> pieces = new ArrayList<>();
@@ -48,8 +49,16 @@ public final class FacePolygon {
     }
   }
 
+  /**
+   * Rounded, so that edges that meet end at one and the same place: else a point level with it
+   * would lie between them.
+   */
   private Xy flat(Vec3 p) {
-    return new Xy(p.dot(x), p.dot(y));
+    return new Xy(rounded(p.dot(x)), rounded(p.dot(y)));
+  }
+
+  private static double rounded(double mm) {
+    return Math.rint(mm / SAME_MM) * SAME_MM;
   }
 
   /** Whether a point, dropped square onto the face's plane, lies within the face. */

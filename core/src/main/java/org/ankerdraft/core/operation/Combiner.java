@@ -99,8 +99,7 @@ public final class Combiner {
       return target;
     }
     Terms where = new Terms(false, false, true);
-    NamedShape rest =
-        combine(context, what, Combination.SUBTRACT, target, tools, where, stepId);
+    NamedShape rest = combine(context, what, Combination.SUBTRACT, target, tools, where, stepId);
     if (rest.shape().proof().solids() > target.shape().proof().solids()) {
       throw new StepFailed(
           what,

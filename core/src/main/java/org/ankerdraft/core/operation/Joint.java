@@ -59,8 +59,7 @@ public sealed interface Joint {
       throws StepFailed, Ladder.Stopped {
     StepFailed failed = null;
     try {
-      NamedShape all =
-          Combiner.combineAll(context, what, Combination.UNITE, body, solids, stepId);
+      NamedShape all = Combiner.combineAll(context, what, Combination.UNITE, body, solids, stepId);
       if (isWithinRounding(sharedMm3(body, solids, all), solids)) {
         return new Made(all);
       }
@@ -119,11 +118,7 @@ public sealed interface Joint {
       throws Ladder.Stopped {
     Outcome<Derived> both =
         context.kernel.combine(
-            Combination.INTERSECT,
-            body.shape(),
-            List.of(solid.shape()),
-            false,
-            context.budget());
+            Combination.INTERSECT, body.shape(), List.of(solid.shape()), false, context.budget());
     return switch (both) {
       case Outcome.Failed<Derived>(var failure) -> {
         Ladder.stopIfNeeded(failure);
@@ -132,8 +127,7 @@ public sealed interface Joint {
       case Outcome.Done<Derived>(Derived done) when done.shape().proof().solids() == 0 ->
           Optional.empty();
       case Outcome.Done<Derived>(Derived done) ->
-          Optional.of(
-              Naming.name(done, List.of(body, solid), () -> FaceName.of(stepId, "face")));
+          Optional.of(Naming.name(done, List.of(body, solid), () -> FaceName.of(stepId, "face")));
     };
   }
 }

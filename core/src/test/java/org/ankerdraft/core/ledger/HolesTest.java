@@ -127,4 +127,27 @@ class HolesTest {
     String beside = hole.replace("'-6 mm','0 mm'", "'60 mm','0 mm'");
     assertThat(Parts.build(wedge + beside).isOk()).isFalse();
   }
+
+  /**
+   * Holes that run into each other take what either takes; two circles share two segments (any
+   * handbook of mathematics).
+   */
+  @ParameterizedTest
+  @CsvSource({"5,'depth',12", "1,'depth',12", "5.9,'',20", "3,'',20"})
+  void holesThatOverlap(double apart, String end, double depth) {
+    double[] way = {apart * 0.6, apart * 0.8};
+    String steps =
+        Parts.box(80, 60, 20)
+            + ",{'kind':'hole','id':'h','plane':{'face':{'choose':'face','name':'box/end'}},'diameter':'6 mm',"
+            + "'points':[{'id':'a','at':['0 mm','0 mm']},{'id':'b','at':['%s mm','%s mm']},{'id':'far','at':['30 mm','0 mm']}]%s}"
+                .formatted(way[0], way[1], end.isEmpty() ? "" : ",'depth':'" + depth + " mm'");
+    PartState state = Parts.ok(steps);
+    double both = 2 * 9 * Math.acos(apart / 6) - apart / 2 * Math.sqrt(36 - apart * apart);
+    assertThat(BLOCK - Parts.volume(state))
+        .isCloseTo((3 * Math.PI * 9 - both) * depth, within(1e-3));
+    assertThat(
+            state.bodies().values().iterator().next().named().faceNames().stream()
+                .map(Object::toString))
+        .contains("h/wall:a", "h/wall:b", "h/wall:far");
+  }
 }

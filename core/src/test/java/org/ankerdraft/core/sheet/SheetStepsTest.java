@@ -101,7 +101,7 @@ class SheetStepsTest {
     assertThat(failure(1, 1, steps))
         .contains("flange failed at base/end|base/side:r.top")
         .containsPattern(
-            "runs into the part itself with [0-9.]+ mm³, as much as a strip [0-9.]+ mm");
+            "runs into the part itself with [0-9.]+ mm³, up to [0-9.]+ mm from the start of its edge");
   }
 
   @Test

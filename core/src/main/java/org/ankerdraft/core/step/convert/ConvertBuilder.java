@@ -13,9 +13,11 @@ import org.ankerdraft.core.operation.Combiner;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Openings;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.SheetNumbers;
+import org.ankerdraft.core.operation.SheetProof;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Words;
@@ -24,8 +26,6 @@ import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
-import org.ankerdraft.core.sheet.CannotUnfold;
-import org.ankerdraft.core.sheet.Skins;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.BlendType;
@@ -36,6 +36,8 @@ import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Edge;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Turns a solid with plane faces into a sheet: a wall for the kept face and for each face that
@@ -43,10 +45,11 @@ import org.ankerdraft.vectors.Vec3;
  * faces open. The solid's faces become the outside of the sheet.
  */
 final class ConvertBuilder {
+  private static final Logger LOG = LoggerFactory.getLogger(ConvertBuilder.class);
   private static final String WHAT = "turning into sheet";
+  private static final String NO_SHEET = "the body is no uniform sheet";
   private static final double USUAL_GAP_MM = 0.5;
   private static final double SAME_LINE_MM = 1e-4;
-
   private final BuildContext context;
   private final Convert step;
   private final SheetNumbers numbers;
@@ -61,7 +64,7 @@ final class ConvertBuilder {
     Body body = context.body(WHAT, step.body());
     NamedShape input = body.named();
     if (step.bends().isEmpty() && step.rips().isEmpty()) {
-      mustBeSheet(input);
+      SheetProof.of(context, WHAT, input, NO_SHEET);
       return StepBuild.of("already a uniform sheet", body);
     }
     double thickness = numbers.thickness(step.thickness());
@@ -82,25 +85,8 @@ final class ConvertBuilder {
           return bent(parted(hollow, input, cuts), input, bends, thickness, r);
         };
     NamedShape sheet = withLimit(bent, radius);
-    mustBeSheet(sheet);
+    SheetProof.of(context, WHAT, sheet, NO_SHEET);
     return StepBuild.of("wall, rips and bends", new Body(body.name(), sheet));
-  }
-
-  private void mustBeSheet(NamedShape named) throws StepFailed {
-    try {
-      Skins.find(named.topology(), 0, context.tolerance);
-    } catch (CannotUnfold e) {
-      throw new StepFailed(
-          new Failure(
-              WHAT,
-              "the body is no uniform sheet: " + e.getMessage(),
-              e.obstacles().stream()
-                  .filter(o -> o.face() > 0)
-                  .map(o -> named.faceName(o.face()).toString())
-                  .toList(),
-              null,
-              null));
-    }
   }
 
   /** The kept face and those that bends join to it. */
@@ -169,7 +155,37 @@ final class ConvertBuilder {
     }
     return isWithin(input, walls)
         ? hollowByPlanes(input, walls, thickness)
-        : thickened(input, open, thickness);
+        : behindInsideCorners(input, open, thickness);
+  }
+
+  /** A wall beside an open face at an inside corner ends where that face goes on. */
+  private NamedShape behindInsideCorners(NamedShape input, List<Integer> open, double thickness)
+      throws StepFailed, Ladder.Stopped {
+    try {
+      return thickened(input, open, thickness);
+    } catch (StepFailed e) {
+      LOG.debug("Not as a thick solid: {}", e.getMessage());
+      return hollowByCore(input, open, thickness);
+    }
+  }
+
+  /** Takes out what lies within the walls, led out through the open faces. */
+  private NamedShape hollowByCore(NamedShape input, List<Integer> open, double thickness)
+      throws StepFailed, Ladder.Stopped {
+    Map<Integer, Double> own = Openings.outwardsMm(input.topology(), Set.copyOf(open), thickness);
+    NamedShape core =
+        named(
+            context.kernel.offset(
+                input.shape(), -thickness, own, Join.INTERSECTION, context.budget()),
+            input,
+            () -> FaceName.of(step.id(), "rim"));
+    NamedShape inner =
+        new NamedShape(
+            core.shape(),
+            core.faceNames().stream()
+                .map(n -> isWall(input, open, n) ? FaceName.from(step.id(), "inner", n) : n)
+                .toList());
+    return Combiner.combine(context, WHAT, Combination.SUBTRACT, input, inner, step.id());
   }
 
   /** Whether the whole solid lies behind the plane of each wall. */
@@ -211,6 +227,11 @@ final class ConvertBuilder {
               }
             });
     return Combiner.combine(context, WHAT, Combination.SUBTRACT, input, core, step.id());
+  }
+
+  private static boolean isWall(NamedShape input, List<Integer> open, FaceName name) {
+    int face = input.face(name);
+    return face > 0 && !open.contains(face);
   }
 
   private NamedShape thickened(NamedShape input, List<Integer> open, double thickness)
@@ -297,26 +318,57 @@ final class ConvertBuilder {
   }
 
   /**
-   * Rounds each bent edge inside and outside. One line after the other: where rounds of several end
-   * at one cut, the library makes a faulty solid of them in one go. Inside first: over 90 deg the
-   * outer round alone can reach behind the inner corner.
+   * Rounds each bent edge inside and outside. One line after the other, with all that lies on it:
+   * where rounds of several end at one cut, the library makes a faulty solid of them in one go.
    */
   private NamedShape bent(
       NamedShape ripped, NamedShape input, Set<Integer> bends, double thickness, double radius)
       throws StepFailed, Ladder.Stopped {
     NamedShape result = ripped;
+    List<Edge> done = new ArrayList<>();
     for (int i : bends) {
       Edge e = input.topology().edge(i);
       Vec3 along = e.end().minus(e.start()).unit();
+      if (done.stream().anyMatch(other -> isOn(other, e.start(), along))) {
+        continue;
+      }
+      done.add(e);
       Vec3 a = input.topology().face(e.faces().get(0)).normal();
       Vec3 b = input.topology().face(e.faces().get(1)).normal();
       // The inner corner lies where both walls' inner planes meet.
       Vec3 inner = e.start().minus(a.plus(b).times(thickness / (1 + a.dot(b))));
       double ofWall = (radius + thickness) * Math.tan(e.angleRad() / 2);
-      result = rounded(result, input, i, on(result, inner, along, radius), ofWall);
-      result = rounded(result, input, i, on(result, e.start(), along, radius + thickness), ofWall);
+      Rounding inside = shape -> rounded(shape, input, i, on(shape, inner, along, radius), ofWall);
+      Rounding outside =
+          shape ->
+              rounded(shape, input, i, on(shape, e.start(), along, radius + thickness), ofWall);
+      result = bent(result, inside, outside);
     }
     return result;
+  }
+
+  /** Rounds one side of a bend. */
+  private interface Rounding {
+    NamedShape of(NamedShape shape) throws StepFailed, Ladder.Stopped;
+  }
+
+  /**
+   * Inside first: a wide outer round alone can reach behind the inner corner. Where a bend ends
+   * beside a cut at an inside corner the library does not find the outer round after the inner one.
+   */
+  private static NamedShape bent(NamedShape shape, Rounding inside, Rounding outside)
+      throws StepFailed, Ladder.Stopped {
+    try {
+      return outside.of(inside.of(shape));
+    } catch (StepFailed e) {
+      LOG.debug("Not the inside first: {}", e.getMessage());
+      try {
+        return inside.of(outside.of(shape));
+      } catch (StepFailed again) {
+        LOG.debug("Nor the outside first: {}", again.getMessage());
+        throw e;
+      }
+    }
   }
 
   private NamedShape rounded(
@@ -369,14 +421,17 @@ final class ConvertBuilder {
     Map<Integer, Double> sizes = new LinkedHashMap<>();
     for (int i = 1; i <= shape.topology().edges().size(); i++) {
       Edge e = shape.topology().edge(i);
-      Vec3 d = e.mid().minus(at);
-      if (e.kind() == Topology.CurveKind.LINE
-          && e.direction().cross(along).length() < SAME_LINE_MM
-          && d.minus(along.times(d.dot(along))).length() < SAME_LINE_MM
-          && e.isSharp()) {
+      if (e.isSharp() && isOn(e, at, along)) {
         sizes.put(i, size);
       }
     }
     return sizes;
+  }
+
+  private static boolean isOn(Edge e, Vec3 at, Vec3 along) {
+    Vec3 d = e.mid().minus(at);
+    return e.kind() == Topology.CurveKind.LINE
+        && e.direction().cross(along).length() < SAME_LINE_MM
+        && d.minus(along.times(d.dot(along))).length() < SAME_LINE_MM;
   }
 }

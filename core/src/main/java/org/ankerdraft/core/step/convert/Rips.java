@@ -1,9 +1,11 @@
 package org.ankerdraft.core.step.convert;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import org.ankerdraft.core.geometry.Polygons;
 import org.ankerdraft.core.sheet.BendMethod;
 import org.ankerdraft.core.sketch.Frame;
 import org.ankerdraft.kernel.Topology;
@@ -33,6 +35,8 @@ record Rips(
   /** By how much cuts reach beyond the sheet, as a share of its thickness. */
   private static final double BEYOND = 0.01;
 
+  private static final double SAME_MM = 1e-6;
+
   /**
    * A prism to be taken away.
    *
@@ -50,7 +54,59 @@ record Rips(
         out.addAll(besideBends(rip, vertex));
       }
     }
+    for (int bend : bends) {
+      Edge e = topology.edge(bend);
+      for (int vertex : new int[] {e.startVertex(), e.endVertex()}) {
+        for (int wall : e.faces()) {
+          if (goesOn(bend, wall, vertex)) {
+            out.addAll(atInsideCorner(bend, vertex));
+          }
+        }
+      }
+    }
     return out;
+  }
+
+  /** Whether a wall goes on beside a bend that ends at an inside corner of it. */
+  private boolean goesOn(int bend, int wall, int vertex) {
+    int next = next(bend, wall, vertex);
+    return next != 0 && leaving(next, vertex).dot(into(bend, wall)) < -BEYOND;
+  }
+
+  /**
+   * Parts a bend from the wall that goes on beside it, by the gap. The bend ends square to its line
+   * where the other wall, which may lean, has begun as far as it reaches.
+   */
+  private List<Cut> atInsideCorner(int bend, int vertex) {
+    double side = besideMm(bend);
+    List<Integer> walls = topology.edge(bend).faces();
+    double[] leaning =
+        walls.stream()
+            .map(wall -> cornerRad(bend, wall, vertex))
+            .mapToDouble(corner -> corner < Math.PI ? crossing(corner, side, 0) : 0)
+            .toArray();
+    double from = Math.min(0, Arrays.stream(leaning).min().orElseThrow()) - gap;
+    double most = Arrays.stream(leaning).max().orElseThrow();
+    // Ends in the plane of an upright wall's end; beside a leaning one the planes must not cross.
+    double to = most > SAME_MM ? most + BEYOND * thickness : 0;
+    List<Cut> out = new ArrayList<>();
+    for (int wall : walls) {
+      boolean isBeside = goesOn(bend, wall, vertex);
+      double start = isBeside || from >= -gap ? 0 : from;
+      if (isBeside) {
+        out.add(through(wall, vertex, walls, slot(side(bend, wall, vertex))));
+      }
+      if (to > start) {
+        Corner corner = corner(bend, wall, vertex, side);
+        out.add(prism("relief", walls, corner, corner.leg(), start, to));
+      }
+    }
+    return out;
+  }
+
+  private List<Vec3> slot(Side side) {
+    return List.of(
+        side.at(-gap, 0), side.at(0, 0), side.at(0, side.wide), side.at(-gap, side.wide));
   }
 
   /** Where bends meet a ripped corner; two of them share what is cut out of the wall between. */
@@ -151,7 +207,9 @@ record Rips(
     return List.copyOf(faces);
   }
 
-  /** How far from a corner a bend is free, so that it meets no line beside its walls' next edges. */
+  /**
+   * How far from a corner a bend is free, so that it meets no line beside its walls' next edges.
+   */
   private double endBeside(int bend, int vertex) {
     double side = besideMm(bend);
     double end = 0;
@@ -181,23 +239,28 @@ record Rips(
             meeting,
             b.at(b.end, b.wide),
             b.at(b.end, -past))) {
-      if (outline.isEmpty() || outline.getLast().distance(p) > past * past) {
+      if (outline.isEmpty() || outline.getLast().distance(p) > SAME_MM) {
         outline.add(p);
       }
     }
-    Vec3 up = normal(wall);
-    Frame frame =
-        new Frame(
-            topology.vertex(vertex).plus(up.times(past)), a.along, up.negated().cross(a.along));
+    return through(wall, vertex, around(wall, one, rip), outline);
+  }
+
+  /**
+   * A cut right through a wall.
+   *
+   * @param outline from a vertex of the wall, either way round
+   */
+  private Cut through(int wall, int vertex, List<Integer> faces, List<Vec3> outline) {
+    double past = BEYOND * thickness;
+    Vec3 down = normal(wall).negated();
+    Vec3 x = outline.get(1).minus(outline.get(0)).unit();
+    Frame frame = new Frame(topology.vertex(vertex).minus(down.times(past)), x, down.cross(x));
     List<Xy> points =
         outline.stream().map(p -> new Xy(p.dot(frame.x()), p.dot(frame.y()))).toList();
-    boolean isClockwise = b.along.dot(frame.y()) < 0;
+    boolean isClockwise = Polygons.signedAreaMm2(points) < 0;
     return new Cut(
-        "relief",
-        around(wall, one, rip),
-        frame,
-        isClockwise ? points.reversed() : points,
-        thickness + 2 * past);
+        "relief", faces, frame, isClockwise ? points.reversed() : points, thickness + 2 * past);
   }
 
   /**

@@ -74,7 +74,8 @@ final class HoleBuilder {
   private NamedShape cylinders(Frame frame, double radius, Vec3 start, Vec3 along)
       throws StepFailed, Ladder.Stopped {
     List<Integer> all = IntStream.range(0, places.size()).boxed().toList();
-    List<List<Integer>> groups = overlap(2 * radius) ? all.stream().map(List::of).toList() : List.of(all);
+    List<List<Integer>> groups =
+        overlap(2 * radius) ? all.stream().map(List::of).toList() : List.of(all);
     List<NamedShape> out = new ArrayList<>();
     for (List<Integer> group : groups) {
       Outcome<Derived> made =

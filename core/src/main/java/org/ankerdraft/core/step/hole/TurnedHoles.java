@@ -174,7 +174,7 @@ final class TurnedHoles {
             Combination.UNITE,
             holes.getFirst().shape(),
             others.stream().map(NamedShape::shape).toList(),
-            false,
+            true,
             context.budget());
     if (all instanceof Outcome.Failed<Derived>(var failure)) {
       throw new StepFailed(BuildContext.failure(WHAT, Ladder.stopIfNeeded(failure), null));

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Blends;
@@ -16,6 +17,7 @@ import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.Openings;
 import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.Rounded;
 import org.ankerdraft.core.operation.StepBuild;
@@ -40,12 +42,6 @@ import org.ankerdraft.kernel.Topology;
  * extended faces; offset and cut.
  */
 final class ShellBuilder {
-  /**
-   * How far the cavity is led beyond an open face, as a multiple of the wall, so that the cut
-   * surely opens it.
-   */
-  private static final double BEYOND_OPENING = 2;
-
   private static final double THICKNESS_PROOF_SHARE = 0.01;
 
   /** An open face keeps its rim only; a larger share of it means that it was not opened. */
@@ -329,12 +325,10 @@ final class ShellBuilder {
 
   /** The inside, led out through the openings. */
   private Outcome<NamedShape> cavity(Walls w, NamedShape from, Join join) {
-    Map<Integer, Double> own = new LinkedHashMap<>();
+    Map<Integer, Double> own = new LinkedHashMap<>(outwardsMm(w, from));
     for (int i = 1; i <= from.topology().faces().size(); i++) {
       int original = w.input.face(from.faceName(i));
-      if (w.open.contains(original)) {
-        own.put(i, BEYOND_OPENING * w.thickness);
-      } else if (w.own.containsKey(original)) {
+      if (w.own.containsKey(original)) {
         own.put(i, -w.own.get(original));
       }
     }
@@ -344,10 +338,22 @@ final class ShellBuilder {
         .map(d -> Naming.name(d, List.of(from), grown()));
   }
 
+  /** How far the open faces of a body are led out. */
+  private static Map<Integer, Double> outwardsMm(Walls w, NamedShape from) {
+    Set<Integer> open = new TreeSet<>();
+    for (int i = 1; i <= from.topology().faces().size(); i++) {
+      if (w.open.contains(w.input.face(from.faceName(i)))) {
+        open.add(i);
+      }
+    }
+    return Openings.outwardsMm(from.topology(), open, w.thickness);
+  }
+
   private Outcome<NamedShape> cut(Walls w, NamedShape inner) {
     Shape outer = w.input.shape();
+    boolean isLedOut = outwardsMm(w, w.input).values().stream().allMatch(mm -> mm > 0);
     Outcome<Derived> hollow =
-        w.open.size() == 1
+        w.open.size() == 1 && isLedOut
             ? context.kernel.hollow(
                 outer, inner.shape(), w.open.iterator().next(), context.budget())
             : context.kernel.combine(

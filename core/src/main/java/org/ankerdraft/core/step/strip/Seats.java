@@ -216,7 +216,8 @@ final class Seats {
   /** A bend begins at the edge from which it is folded, or short of it by no more than it takes. */
   private boolean isBeside(Vec3 toCorner, Vec3 out, double mostMm) {
     double shortMm = toCorner.dot(out);
-    return shortMm > -context.tolerance.lengthMm() && shortMm < mostMm + context.tolerance.lengthMm();
+    return shortMm > -context.tolerance.lengthMm()
+        && shortMm < mostMm + context.tolerance.lengthMm();
   }
 
   /** The earlier strips that stand at inside corners of the seats that were found. */

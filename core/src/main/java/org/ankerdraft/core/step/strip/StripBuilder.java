@@ -72,12 +72,7 @@ final class StripBuilder {
   }
 
   private StripBuilder(
-      BuildContext context,
-      Strip step,
-      Seat seat,
-      String what,
-      Shaping shaping,
-      boolean isTrial) {
+      BuildContext context, Strip step, Seat seat, String what, Shaping shaping, boolean isTrial) {
     this.context = context;
     this.step = step;
     this.seat = seat;
@@ -123,7 +118,9 @@ final class StripBuilder {
       strategy = "folded strip, ends square to the sheet";
     }
     SheetProof.of(context, what, result, SheetProof.OF_RESULT);
-    Work work = Work.of(what, body, new Work.Trimming(room), new Work.Joining(strips), new Work.ProvingSheet());
+    Work work =
+        Work.of(
+            what, body, new Work.Trimming(room), new Work.Joining(strips), new Work.ProvingSheet());
     return new Laid(strategy, work, result);
   }
 
