@@ -220,7 +220,8 @@ final class PartBuild implements Runs.Building {
               c.after().name(),
               new Again(context, known.step().id(), (id, in) -> known.withId(id).work(in)));
       case ITS_TOOLS -> new Tools.Moved(c.after().name(), () -> known.work(context.on(c.before())));
-      case ITS_CHANGE -> new Difference(context, known.step().id(), c.before(), c.after()).asTool();
+      case ITS_CHANGE ->
+          new Difference(context, known.step().id(), c.before(), c.after()).asTools();
     };
   }
 

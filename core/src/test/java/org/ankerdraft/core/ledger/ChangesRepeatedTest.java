@@ -113,14 +113,34 @@ class ChangesRepeatedTest {
     assertThat(Parts.volume(Parts.ok(part))).isCloseTo(low, within(1e-9));
   }
 
-  /** A wall that tilts about its middle adds as much as it takes. */
+  /** A wall that tilts about its middle adds as much as it takes, and so does its mirror image. */
   @Test
-  void whatBothAddsAndTakesIsRefused() {
-    String steps =
+  void whatBothAddsAndTakes() {
+    PartState state =
+        asOften(
+            PLATE,
+            ",{'kind':'draft','id':'d','sets':[{'angle':'5 deg','faces':[{'choose':'face','name':'box/side:r.left'}]}],'neutral':{'base':'XY','offset':'2 mm'}}",
+            pattern("d", "'way':'mirror','plane':{'base':'YZ'}"),
+            1);
+    double out = 60 + 2 * Math.tan(Math.toRadians(5));
+    assertThat(state.bodies().get("Body").named().shape().mass().boxMax().x())
+        .isCloseTo(out, within(1e-6));
+  }
+
+  /** Screw bosses that reach into the plate below them; their row is mirrored. */
+  @Test
+  void aPatternOfWhatBothAddsAndTakes() {
+    String boss =
+        ",{'kind':'screwBoss','id':'s1','sketch':'k','screw':'3 mm','material':'PC','height':'8 mm','depth':'10 mm','draft':'0.5 deg'}";
+    String plate =
         PLATE
-            + ",{'kind':'draft','id':'d','sets':[{'angle':'5 deg','faces':[{'choose':'face','name':'box/side:r.left'}]}],'neutral':{'base':'XY','offset':'2 mm'}}"
-            + pattern("d", "'way':'mirror','plane':{'base':'YZ'}");
-    assertThat(Parts.build(steps).step("p").orElseThrow().message())
-        .contains("step d cannot be repeated");
+            + ",{'kind':'sketch','id':'k','plane':{'base':'XY','offset':'4 mm'},'curves':[{'curve':'point','name':'a','at':['-45 mm','18 mm']}]}";
+    String row = ",{'kind':'pattern','id':'row','steps':['s1'],'count':2,'spacing':'24 mm'}";
+    double before = Parts.volume(Parts.ok(plate));
+    double once = Parts.volume(Parts.ok(plate + boss)) - before;
+    PartState four =
+        Parts.ok(plate + boss + row + pattern("row", "'way':'mirror','plane':{'base':'YZ'}"));
+    // The mirror image of the row, which is the second boss.
+    assertThat(Parts.volume(four)).isCloseTo(before + 3 * once, within(1e-6 * before));
   }
 }

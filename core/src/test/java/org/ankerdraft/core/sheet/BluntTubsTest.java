@@ -5,13 +5,17 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import java.util.Set;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.ledger.PartState;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /**
  * Solids with blunt, sharp and inside corners, turned into sheet. The size of a flat is the
@@ -79,7 +83,11 @@ class BluntTubsTest {
     }
 
     PartState built() {
-      return Parts.ok(SheetParts.part(T, R, SheetParts.k(K), steps()));
+      return built(T, R);
+    }
+
+    PartState built(double thickness, double radius) {
+      return Parts.ok(SheetParts.part(thickness, radius, SheetParts.k(K), steps()));
     }
   }
 
@@ -161,5 +169,38 @@ class BluntTubsTest {
         assertThat(sizes).anySatisfy(s -> assertThat(s).isCloseTo(wanted, within(1e-5)));
       }
     }
+  }
+
+  static LongStream seeds() {
+    return new Random(29).longs(8, 0, 1_000_000);
+  }
+
+  /** Corners anywhere on an ellipse: blunt and sharp ones beside each other. */
+  private static double[] convex(Random random) {
+    int corners = 4 + random.nextInt(4);
+    double turn = random.nextDouble(2 * Math.PI);
+    return IntStream.range(0, corners)
+        .mapToDouble(i -> turn + 2 * Math.PI * (i + random.nextDouble(-0.3, 0.3)) / corners)
+        .flatMap(a -> DoubleStream.of(75 * Math.cos(a), 55 * Math.sin(a)))
+        .toArray();
+  }
+
+  /** Each bend turns by what the walls lean, and the flat is the same without the steps. */
+  @ParameterizedTest
+  @MethodSource("seeds")
+  void anyConvexSolidConverts(long seed) {
+    Random random = new Random(seed);
+    double taper = Math.round(random.nextDouble(-25, 12));
+    Tub tub = new Tub(convex(random), taper, Set.of());
+    PartState state = tub.built(random.nextDouble(0.6, 1.8), random.nextDouble(0.5, 3));
+    FlatPattern flat = SheetParts.flat(state);
+    assertThat(flat.bends()).hasSize(tub.sides());
+    assertThat(flat.bends())
+        .allSatisfy(
+            b -> assertThat(b.angleRad()).isCloseTo(Math.toRadians(90 + taper), within(1e-9)));
+    assertThat(flat.strayContours()).isEmpty();
+    FlatPattern back = SheetParts.flatThroughStep(state, K);
+    assertThat(back.areaMm2()).isCloseTo(flat.areaMm2(), within(1e-3));
+    assertThat(back.bends()).hasSize(tub.sides());
   }
 }

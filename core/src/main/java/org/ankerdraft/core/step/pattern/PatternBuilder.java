@@ -96,7 +96,7 @@ final class PatternBuilder {
     List<NamedShape> moved = new ArrayList<>();
     for (NamedShape tool : act.tools()) {
       List<NamedShape> copies = copies(places, tool, of);
-      if (act instanceof Work.Joining) {
+      if (!(act instanceof Work.Trimming)) {
         mustMeet(places, copies, body.named(), of);
       }
       moved.addAll(copies);
