@@ -86,27 +86,14 @@ record Rips(
             .mapToDouble(corner -> corner < Math.PI ? crossing(corner, side, 0) : 0)
             .toArray();
     double from = Math.min(0, Arrays.stream(leaning).min().orElseThrow()) - gap;
-    double most = Arrays.stream(leaning).max().orElseThrow();
-    // Ends in the plane of an upright wall's end; beside a leaning one the planes must not cross.
-    double to = most > SAME_MM ? most + BEYOND * thickness : 0;
-    List<Cut> out = new ArrayList<>();
-    for (int wall : walls) {
-      boolean isBeside = goesOn(bend, wall, vertex);
-      double start = isBeside || from >= -gap ? 0 : from;
-      if (isBeside) {
-        out.add(through(wall, vertex, walls, slot(side(bend, wall, vertex))));
-      }
-      if (to > start) {
-        Corner corner = corner(bend, wall, vertex, side);
-        out.add(prism("relief", walls, corner, corner.leg(), start, to));
-      }
-    }
-    return out;
-  }
-
-  private List<Vec3> slot(Side side) {
-    return List.of(
-        side.at(-gap, 0), side.at(0, 0), side.at(0, side.wide), side.at(-gap, side.wide));
+    double to = Math.max(0, Arrays.stream(leaning).max().orElseThrow()) + BEYOND * thickness;
+    return walls.stream()
+        .map(wall -> {
+          Corner corner = corner(bend, wall, vertex, side);
+          double start = goesOn(bend, wall, vertex) ? -gap : from;
+          return prism("relief", walls, corner, corner.leg(), start, to);
+        })
+        .toList();
   }
 
   /** Where bends meet a ripped corner; two of them share what is cut out of the wall between. */
