@@ -85,7 +85,7 @@ std::unique_ptr<Maker> Built(const kernel::v1::Blend& in, const TopoDS_Shape& sh
 template <class Maker>
 void Reply(Maker& maker, const TopoDS_Shape& shape, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape result = Unwrapped(maker.Shape());
-  RecordOrigins(shape, 0, MakerHistory<Maker>(maker), result, GeneratedFromFace::kIsNew, out);
+  RecordOrigins(shape, 0, MakerHistory<Maker>(maker), result, GeneratedFromFace::kIsNew, store.Known(), out);
   Describe(result, store, out);
 }
 

@@ -123,10 +123,10 @@ void Combine(const BooleanOp& in, ShapeStore& store, ShapeReply* out) {
   if (in.through() > 0) Numbered(target).Face(in.through());
   const auto reply = [&](const TopoDS_Shape& result, const History& history, const std::vector<double>& overlaps) {
     for (const double volume : overlaps) out->add_overlaps(volume);
-    RecordOrigins(target, 0, history, result, GeneratedFromFace::kIsNew, out);
+    RecordOrigins(target, 0, history, result, GeneratedFromFace::kIsNew, store.Known(), out);
     int number = 1;
     for (const TopoDS_Shape& tool : tools)
-      RecordOrigins(tool, number++, history, result, GeneratedFromFace::kIsNew, out);
+      RecordOrigins(tool, number++, history, result, GeneratedFromFace::kIsNew, store.Known(), out);
     Describe(result, store, out);
   };
   if (const auto local = TryLocally(in, target, tools, store.Known())) {
@@ -156,7 +156,7 @@ void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeRepl
   Perform(cut, target, tools, false);
   const TopoDS_Shape result = Unwrapped(cut.Shape());
   const Numbered numbered(result);
-  RecordOrigins(target, 0, MakerHistory<BRepAlgoAPI_Cut>(cut), result, GeneratedFromFace::kIsNew, out);
+  RecordOrigins(target, 0, MakerHistory<BRepAlgoAPI_Cut>(cut), result, GeneratedFromFace::kIsNew, store.Known(), out);
   for (size_t i = 0; i < on_planes.size(); ++i) {
     TopTools_ListOfShape images = cut.Modified(on_planes[i]);
     images.Append(on_planes[i]);
@@ -184,7 +184,7 @@ void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* o
     throw Refused{"refused", "the faces cannot be taken away and healed",
                   std::vector<int>(in.faces().begin(), in.faces().end())};
   const TopoDS_Shape result = Unwrapped(op.Shape());
-  RecordOrigins(shape, 0, MakerHistory<BRepAlgoAPI_Defeaturing>(op), result, GeneratedFromFace::kIsModified, out);
+  RecordOrigins(shape, 0, MakerHistory<BRepAlgoAPI_Defeaturing>(op), result, GeneratedFromFace::kIsModified, store.Known(), out);
   Describe(result, store, out);
 }
 

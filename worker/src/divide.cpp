@@ -213,7 +213,7 @@ void Finish(Operation& op, const kernel::v1::Divide& in, const TopoDS_Shape& sha
   if (!op.IsDone() || op.HasErrors()) throw Refused{"refused", "the library could not divide the solid"};
   const MakerHistory<Operation> history(op);
   const TopoDS_Shape result = Chosen(in, shape, divider, history, op.Shape());
-  RecordOrigins(shape, 0, history, result, GeneratedFromFace::kIsNew, out);
+  RecordOrigins(shape, 0, history, result, GeneratedFromFace::kIsNew, store.Known(), out);
   RecordDivider(divider, history, result, out);
   Describe(result, store, out);
 }

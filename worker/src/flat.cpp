@@ -8,13 +8,14 @@
 #include <TopoDS.hxx>
 #include <gp_Vec2d.hxx>
 
+#include "arc.h"
 #include "spans.h"
 
 namespace ankerdraft {
 
 namespace {
 
-// Pieces of a bow between knots that Gauss points integrate to the last digits, also of circles and rational curves.
+// Pieces of a bow between knots that Gauss points integrate to the last digits, also of rational curves.
 constexpr int kPiecesOfBow = 8;
 
 // Along a ray that no edge of a drawing is likely to follow: ends of edges on the ray itself would be counted twice.
@@ -50,11 +51,12 @@ FlatRegion::FlatRegion(const TopoDS_Face& face) {
       AddLine(curve.Value(first), curve.Value(last), sign);
       continue;
     }
+    if (curve.GetType() == GeomAbs_Circle) {
+      AddArc(curve.Circle(), first, last, sign);
+      continue;
+    }
     AddBow(curve, sign);
-    if (curve.GetType() == GeomAbs_Circle)
-      AddArc(curve.Circle(), first, last);
-    else
-      plain_ = false;
+    plain_ = false;
   }
 }
 
@@ -69,11 +71,17 @@ void FlatRegion::AddLine(const gp_Pnt2d& a, const gp_Pnt2d& b, double sign) {
   lines_.push_back({a.XY(), b.XY()});
 }
 
-void FlatRegion::AddArc(const gp_Circ2d& circle, double first, double last) {
+// With x and y of the centre and the radius written out, x dy - y dx and its moments are sums of integrals of sines.
+void FlatRegion::AddArc(const gp_Circ2d& circle, double first, double last, double sign) {
   const gp_Ax22d& axes = circle.Position();
   const double base = std::atan2(axes.XDirection().Y(), axes.XDirection().X());
   const double sense = axes.XDirection().Crossed(axes.YDirection()) > 0 ? 1 : -1;
   const double a = base + sense * first, b = base + sense * last;
+  const ArcIntegrals of(a, b);
+  const double x = circle.Location().X(), y = circle.Location().Y(), r = circle.Radius();
+  area_ += sign * r * (r * of.one + x * of.cos + y * of.sin) / 2;
+  mx_ += sign * r * (x * (r * of.one + x * of.cos + y * of.sin) + r * (r * of.cos + x * of.cos_cos + y * of.cos_sin)) / 3;
+  my_ += sign * r * (y * (r * of.one + x * of.cos + y * of.sin) + r * (r * of.sin + x * of.cos_sin + y * of.sin_sin)) / 3;
   arcs_.push_back({circle.Location().XY(), circle.Radius(), std::min(a, b), std::max(a, b)});
 }
 

@@ -31,7 +31,7 @@ class FlatRegion {
   };
 
   void AddLine(const gp_Pnt2d& a, const gp_Pnt2d& b, double sign);
-  void AddArc(const gp_Circ2d& circle, double first, double last);
+  void AddArc(const gp_Circ2d& circle, double first, double last, double sign);
   void AddBow(const BRepAdaptor_Curve2d& curve, double sign);
 
   double area_ = 0, mx_ = 0, my_ = 0;  // and the first moments

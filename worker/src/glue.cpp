@@ -113,8 +113,10 @@ bool HangsTogether(const Body& tool, const TopTools_MapOfShape& feet) {
     const TopoDS_Face face = next.back();
     next.pop_back();
     for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next())
-      for (const TopoDS_Face& beside : tool.uses.FacesOf(tool.numbered.edges.FindIndex(e.Current())))
+      for (const EdgeUses::Use& use : tool.parts->uses.Of(tool.numbered.edges.FindIndex(e.Current()))) {
+        const TopoDS_Face beside = tool.Face(use.face);
         if (!feet.Contains(beside) && reached.Add(beside)) next.push_back(beside);
+      }
   }
   return reached.Extent() == static_cast<int>(rest.size());
 }

@@ -118,14 +118,13 @@ Bnd_Box BoxOf(const Body& body, const TopoDS_Face& face) {
   return box;
 }
 
-Body::Body(const TopoDS_Shape& shape, Memo& memo) : shape(shape), numbered(shape), uses(numbered), memo(memo) {
+Body::Body(const TopoDS_Shape& shape, Memo& memo)
+    : shape(shape), parts(memo.PartsOf(shape)), numbered(parts->numbered), memo(memo) {
   TopExp::MapShapesAndAncestors(shape, TopAbs_FACE, TopAbs_SHELL, shells);
 }
 
-TopoDS_Face Body::Face(int i) const { return TopoDS::Face(numbered.faces.FindKey(i)); }
-
 const EdgeFacts& Body::Facts(int edge) const {
-  return memo.Of(TopoDS::Edge(numbered.edges.FindKey(edge)), uses.Of(edge));
+  return memo.Of(parts->Edge(edge), parts->MeetingAt(edge));
 }
 
 Layer LayerBelow(const TopoDS_Face& face, const TopoDS_Shape& tool) {

@@ -17,13 +17,13 @@ namespace ankerdraft {
 struct Body {
   Body(const TopoDS_Shape& shape, Memo& memo);
 
-  TopoDS_Face Face(int i) const;
+  TopoDS_Face Face(int i) const { return parts->Face(i); }
   const Bnd_Box& BoxOfEdge(int i) const { return Facts(i).box; }
   const kernel::v1::Edge& EdgeAt(int i) const { return Facts(i).described; }
 
   const TopoDS_Shape& shape;
-  const Numbered numbered;
-  const EdgeUses uses;
+  const KnownParts parts;
+  const Numbered& numbered;
   Memo& memo;
   TopTools_IndexedDataMapOfShapeListOfShape shells;  // by face
 

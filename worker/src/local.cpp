@@ -57,7 +57,7 @@ bool IsMerged(const Body& body) {
   for (int i = 1; i <= body.numbered.edges.Extent(); ++i) {
     const kernel::v1::Edge& edge = body.EdgeAt(i);
     if (edge.bend() == BEND_SMOOTH) {
-      const Meeting meeting = body.uses.Of(i);
+      const Meeting meeting = body.parts->MeetingAt(i);
       if (CouldBeOneSurface(body.memo.Of(meeting.one).described, body.memo.Of(meeting.other).described)) return false;
     }
     TopoDS_Vertex first, last;

@@ -28,6 +28,8 @@ namespace {
 // Bodies between two looks at what is still in use, and how long something may lie unused.
 constexpr unsigned long kBodiesBetweenSweeps = 32;
 constexpr unsigned long kKeptFor = 96;
+// Of so many shapes the parts are kept: what an operation takes, and what it makes.
+constexpr size_t kShapesInParts = 8;
 
 void AddIfOnFace(const TopoDS_Face& face, const gp_Pnt& p, double u, double v, Bnd_Box& box) {
   if (box.IsOut(p) && BRepTopAdaptor_FClass2d(face, 1e-7).Perform(gp_Pnt2d(u, v)) != TopAbs_OUT) box.Add(p);
@@ -65,7 +67,7 @@ void AddCrests(const TopoDS_Face& face, const BRepAdaptor_Surface& surface, Bnd_
 // times slower and is left to freeform faces.
 Bnd_Box CrestsOf(const TopoDS_Face& face) {
   Bnd_Box box;
-  const BRepAdaptor_Surface surface(face);
+  const BRepAdaptor_Surface surface(face, false);
   switch (surface.GetType()) {
     case GeomAbs_Plane:
     case GeomAbs_Cylinder:
@@ -117,7 +119,14 @@ FaceTriangles Passed(const FaceTriangles& known, const TopoDS_Face& to) {
     edge.edge = TopoDS::Edge(e.Current().Oriented(TopAbs_FORWARD));
     e.Next();
   }
+  passed.Tally();
   return passed;
+}
+
+std::optional<GProp_GProps> OneOver(const TopoDS_Face& face, const kernel::v1::Face& described, const gp_Pnt& apex) {
+  return described.kind() == kernel::v1::SURFACE_PLANE
+             ? ConeOverPlane(described.area(), PointOf(described.origin()), DirectionOf(described.direction()), apex)
+             : ConeOver(face, apex);
 }
 
 }  // namespace
@@ -125,6 +134,14 @@ FaceTriangles Passed(const FaceTriangles& known, const TopoDS_Face& to) {
 bool Meeting::IsEqual(const Meeting& m) const {
   return in_one == m.in_one && one.IsSame(other) == m.one.IsSame(m.other) && IsOneSurface(one, m.one) &&
          IsOneSurface(other, m.other);
+}
+
+std::shared_ptr<const Parts> Memo::PartsOf(const TopoDS_Shape& shape) {
+  for (const auto& [known, parts] : parts_)
+    if (known.IsEqual(shape)) return parts;
+  parts_.emplace_front(shape, std::make_shared<Parts>(shape));
+  if (parts_.size() > kShapesInParts) parts_.pop_back();
+  return parts_.front().second;
 }
 
 void Memo::NextBody() {
@@ -176,14 +193,26 @@ bool Memo::Holds(const TopoDS_Face& face, const gp_Pnt2d& point) {
 
 void Memo::KnowValid(const TopoDS_Face& face) { sound_.Add(face); }
 
-const GProp_GProps& Memo::VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
-  Of(face);
-  FaceFacts& known = faces_.ChangeFind(face);
-  if (known.apex.Distance(apex) > 0) {
+std::optional<GProp_GProps> Memo::VolumeOver(const std::vector<TopoDS_Face>& faces, const gp_Pnt& apex) {
+  std::vector<FaceFacts*> unknown;
+  std::vector<TopoDS_Face> of_unknown;
+  for (const TopoDS_Face& face : faces) {
+    Of(face);
+    FaceFacts& known = faces_.ChangeFind(face);
+    if (known.apex.Distance(apex) == 0) continue;
     known.apex = apex;
-    known.volume = ConeOver(face, apex);
+    unknown.push_back(&known);
+    of_unknown.push_back(face);
   }
-  return known.volume;
+  InParallel(static_cast<int>(unknown.size()),
+             [&](int i) { unknown[i]->volume = OneOver(of_unknown[i], unknown[i]->described, apex); });
+  GProp_GProps all;
+  for (const TopoDS_Face& face : faces) {
+    const std::optional<GProp_GProps>& one = faces_.Find(face).volume;
+    if (!one) return std::nullopt;
+    all.Add(*one);
+  }
+  return all;
 }
 
 const kernel::v1::FaceExtreme* Memo::Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance) const {

@@ -1,6 +1,8 @@
 #pragma once
 #include <cstdint>
+#include <deque>
 #include <memory>
+#include <optional>
 #include <string>
 #include <unordered_map>
 #include <utility>
@@ -17,6 +19,7 @@
 #include <TopoDS_Edge.hxx>
 #include <TopoDS_Face.hxx>
 
+#include "balance.h"
 #include "inside.h"
 #include "kernel.pb.h"
 
@@ -30,7 +33,7 @@ struct FaceFacts {
   std::shared_ptr<Inside> inside;  // kept for crowded ones
   Bnd_Box crests;                                  // where it reaches beyond its edges
   gp_Pnt apex;                                     // of the cone over the face whose volume is below
-  GProp_GProps volume;
+  std::optional<GProp_GProps> volume;
   gp_XYZ pull;                                     // to which the angles below were measured
   double pull_tolerance = 0;                       // and how closely
   kernel::v1::FaceExtreme extremes;
@@ -66,8 +69,17 @@ struct FaceTriangles {
     Handle(Poly_PolygonOnTriangulation) points, on_seam;
   };
   std::vector<EdgeOf> edges;  // one for each of the face's, in its order
+  // What they add to those of a body in which the face stands forward: between places that are told by vertices, by
+  // edges with the numbers of points along them, and by the face itself; and six times the volume below them.
+  Balance passes;
+  double six_volumes = 0;
   unsigned long used = 0;
+
+  /// Works out the passes and the volumes.
+  void Tally();
 };
+
+struct Parts;
 
 /// Remembers what was worked out of faces and edges. An operation leaves most of a body alone, and what it leaves
 /// alone is the same object of the library, so that the next body costs what is new in it. A body that is made or read
@@ -78,6 +90,9 @@ class Memo {
   /// Begins another body; drops what no body has asked for lately.
   void NextBody();
 
+  /// Numbers of the parts of a shape, which is looked at several times between one operation and the next.
+  std::shared_ptr<const Parts> PartsOf(const TopoDS_Shape& shape);
+
   const FaceFacts& Of(const TopoDS_Face& face);
   /// Works out on all processors what is not known yet of some faces; does not depend on their order.
   void Learn(const std::vector<TopoDS_Face>& faces);
@@ -87,8 +102,9 @@ class Memo {
   bool Holds(const TopoDS_Face& face, const gp_Pnt2d& point);
   /// Takes it as known that a face is sound, for one that is made of such: the checker takes long on many contours.
   void KnowValid(const TopoDS_Face& face);
-  /// The volume of the cone from the apex over the face.
-  const GProp_GProps& VolumeOver(const TopoDS_Face& face, const gp_Pnt& apex);
+  /// The volumes of the cones from the apex over faces, worked out on all processors where they are not known; nothing
+  /// if one cannot be told by its face alone.
+  std::optional<GProp_GProps> VolumeOver(const std::vector<TopoDS_Face>& faces, const gp_Pnt& apex);
   /// The angles of the face to a pull; null if they have not been measured so closely.
   const kernel::v1::FaceExtreme* Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance) const;
   void Keep(const TopoDS_Face& face, const gp_Dir& pull, double tolerance, const kernel::v1::FaceExtreme& extremes);
@@ -105,6 +121,7 @@ class Memo {
   const FaceTriangles* OfSameContent(const TopoDS_Face& face, double deflection, double angle);
 
   unsigned long clock_ = 0;
+  std::deque<std::pair<TopoDS_Shape, std::shared_ptr<const Parts>>> parts_;  // the latest first
   TopTools_MapOfOrientedShape sound_;  // until they are described
   NCollection_DataMap<TopoDS_Shape, FaceFacts, TopTools_OrientedShapeMapHasher> faces_;
   NCollection_DataMap<TopoDS_Shape, EdgeFacts, TopTools_ShapeMapHasher> edges_;

@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <string>
 #include <vector>
 
@@ -14,10 +15,12 @@
 #include <BRep_Tool.hxx>
 #include <Poly_PolygonOnTriangulation.hxx>
 #include <Poly_Triangulation.hxx>
+#include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <TopoDS_Edge.hxx>
+#include <TopoDS_Iterator.hxx>
 
 #include "net.h"
 #include "parallel.h"
@@ -64,23 +67,27 @@ void PutNormals(const TopoDS_Face& face, const Net& net, int number, std::vector
   for (size_t i = 0; i < normals.size(); ++i) out[base + i] = ToFloat(normals[i].XYZ());
 }
 
-// Gives faces the triangles they had in another body; true if any had.
-bool GiveKnown(const Numbered& numbered, const MeshAccuracy& in, Memo& memo) {
+// Gives a face the triangles that it had in another body.
+void Give(const FaceTriangles& known) {
   const BRep_Builder builder;
+  builder.UpdateFace(known.face, known.triangles);
+  for (const FaceTriangles::EdgeOf& e : known.edges) {
+    if (e.points.IsNull()) continue;
+    if (e.on_seam.IsNull())
+      builder.UpdateEdge(e.edge, e.points, known.triangles, known.face.Location());
+    else
+      builder.UpdateEdge(e.edge, e.points, e.on_seam, known.triangles, known.face.Location());
+  }
+}
+
+// True if any face had some.
+bool GiveKnown(const Parts& parts, const MeshAccuracy& in, Memo& memo) {
   bool any = false;
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    const FaceTriangles* known =
-        memo.Triangles(TopoDS::Face(numbered.faces.FindKey(i)), in.deflection, in.angle);
+  for (int i = 1; i <= parts.numbered.faces.Extent(); ++i) {
+    const FaceTriangles* known = memo.Triangles(parts.Face(i), in.deflection, in.angle);
     if (known == nullptr) continue;
     any = true;
-    builder.UpdateFace(known->face, known->triangles);
-    for (const FaceTriangles::EdgeOf& e : known->edges) {
-      if (e.points.IsNull()) continue;
-      if (e.on_seam.IsNull())
-        builder.UpdateEdge(e.edge, e.points, known->triangles, known->face.Location());
-      else
-        builder.UpdateEdge(e.edge, e.points, e.on_seam, known->triangles, known->face.Location());
-    }
+    Give(*known);
   }
   return any;
 }
@@ -100,6 +107,7 @@ FaceTriangles TrianglesOf(const TopoDS_Face& face, const MeshAccuracy& in) {
         TopoDS::Edge(edge.Reversed()), kept.triangles, at);
     kept.edges.push_back({edge, points, other == points ? Handle(Poly_PolygonOnTriangulation)() : other});
   }
+  kept.Tally();
   return kept;
 }
 
@@ -121,14 +129,12 @@ void WritePicture(const Numbered& numbered, const Net& net, Mesh* out) {
 }
 
 // The faces that have no triangles yet, alone: the mesher looks at everything it is given.
-TopoDS_Compound NewFaces(const Numbered& numbered, const MeshAccuracy& in, Memo& memo) {
+TopoDS_Compound NewFaces(const Parts& parts, const MeshAccuracy& in, Memo& memo) {
   TopoDS_Compound faces;
   BRep_Builder builder;
   builder.MakeCompound(faces);
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    if (memo.Triangles(face, in.deflection, in.angle) == nullptr) builder.Add(faces, face);
-  }
+  for (int i = 1; i <= parts.numbered.faces.Extent(); ++i)
+    if (memo.Triangles(parts.Face(i), in.deflection, in.angle) == nullptr) builder.Add(faces, parts.Face(i));
   return faces;
 }
 
@@ -153,11 +159,19 @@ class WithoutRows : public BRepMesh_DelabellaMeshAlgoFactory {
   }
 };
 
+bool HasMoreFaces(const TopoDS_Shape& shape, int count) {
+  TopExp_Explorer f(shape, TopAbs_FACE);
+  for (; f.More() && count > 0; f.Next()) --count;
+  return f.More();
+}
+
 void Run(const TopoDS_Shape& what, const MeshAccuracy& in, const Handle(IMeshTools_MeshAlgoFactory)& way) {
+  constexpr int kFewFaces = 4;
   BRepMesh_IncrementalMesh mesher;
   mesher.ChangeParameters().Deflection = in.deflection;
   mesher.ChangeParameters().Angle = in.angle;
-  mesher.ChangeParameters().InParallel = true;  // faces do not depend on each other
+  // Faces do not depend on each other; a few are meshed sooner than threads wake up.
+  mesher.ChangeParameters().InParallel = HasMoreFaces(what, kFewFaces);
   mesher.SetShape(what);
   const Handle(BRepMesh_Context) context = new BRepMesh_Context();
   context->SetFaceDiscret(new BRepMesh_FaceDiscret(way));
@@ -204,42 +218,93 @@ void Run(const TopoDS_Shape& what, const MeshAccuracy& in) {
 }
 
 // Keeps what it made, unless the faces were given known triangles that do not fit each other.
-bool Triangulate(const TopoDS_Shape& what, const Numbered& numbered, const MeshAccuracy& in, bool all, Memo& memo,
+bool Triangulate(const TopoDS_Shape& what, const Parts& parts, const MeshAccuracy& in, bool all, Memo& memo,
                  const Look& look) {
   Run(what, in);
-  if (!look(numbered, Net(numbered))) return false;
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    if (all || memo.Triangles(face, in.deflection, in.angle) == nullptr) memo.Keep(TrianglesOf(face, in));
-  }
+  if (!look(parts.numbered, Net(parts.numbered))) return false;
+  for (int i = 1; i <= parts.numbered.faces.Extent(); ++i)
+    if (all || memo.Triangles(parts.Face(i), in.deflection, in.angle) == nullptr)
+      memo.Keep(TrianglesOf(parts.Face(i), in));
   return true;
+}
+
+// Meshes the faces that have no triangles yet. Of the others only those beside them are looked at by the mesher.
+void MeshNewFaces(const Parts& parts, const MeshAccuracy& in, Memo& memo) {
+  TopoDS_Compound made = NewFaces(parts, in, memo);
+  if (made.NbChildren() == 0) return;
+  TopTools_IndexedMapOfShape edges;
+  TopExp::MapShapes(made, TopAbs_EDGE, edges);
+  TopoDS_Compound touched;
+  BRep_Builder builder;
+  builder.MakeCompound(touched);
+  builder.Add(touched, made);
+  for (int i = 1; i <= parts.numbered.faces.Extent(); ++i) {
+    const FaceTriangles* known = memo.Triangles(parts.Face(i), in.deflection, in.angle);
+    const auto is_beside = [&](const FaceTriangles::EdgeOf& e) { return edges.Contains(e.edge); };
+    if (known == nullptr || std::none_of(known->edges.begin(), known->edges.end(), is_beside)) continue;
+    Give(*known);
+    builder.Add(touched, known->face);
+  }
+  Run(made, in);
+  for (TopoDS_Iterator face(made); face.More(); face.Next())
+    memo.Keep(TrianglesOf(TopoDS::Face(face.Value()), in));
+  BRepTools::Clean(touched);
+}
+
+// Whether the triangles of all faces, each taken as it is known, close; a body then costs what is new of it. Where they
+// do not, the faces may have been given triangles that do not fit each other.
+bool Closes(const TopoDS_Shape& shape, const MeshAccuracy& in, Memo& memo, Mesh* out) {
+  const KnownParts parts = memo.PartsOf(shape);
+  MeshNewFaces(*parts, in, memo);
+  Balance balance;
+  double six_volumes = 0;
+  bool any = false;
+  for (int i = 1; i <= parts->numbered.faces.Extent(); ++i) {
+    const TopoDS_Face face = parts->Face(i);
+    const FaceTriangles* known = memo.Triangles(face, in.deflection, in.angle);
+    if (known == nullptr || known->triangles.IsNull()) return false;
+    const bool reversed = face.Orientation() == TopAbs_REVERSED;
+    balance.Add(known->passes, reversed);
+    six_volumes += reversed ? -known->six_volumes : known->six_volumes;
+    any = any || known->triangles->NbTriangles() > 0;
+  }
+  out->set_watertight(true);
+  out->set_volume(six_volumes / 6);
+  return any && balance.IsEven();
+}
+
+void CheckAccuracy(const MeshAccuracy& in) {
+  if (!(in.deflection > 0) || !(in.angle > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
 }
 
 }  // namespace
 
 void LookAtMesh(const TopoDS_Shape& shape, const MeshAccuracy& in, Memo& memo, const Look& look) {
-  if (!(in.deflection > 0) || !(in.angle > 0)) throw Refused{"invalid-input", "mesh accuracy must be positive"};
+  CheckAccuracy(in);
   // Operations look at triangles where there are some, and must not depend on what was meshed before.
   BRepTools::Clean(shape);
-  const Numbered numbered(shape);
-  const bool fits = GiveKnown(numbered, in, memo) &&
-                    Triangulate(NewFaces(numbered, in, memo), numbered, in, false, memo, look);
+  const KnownParts parts = memo.PartsOf(shape);
+  const bool fits = GiveKnown(*parts, in, memo) &&
+                    Triangulate(NewFaces(*parts, in, memo), *parts, in, false, memo, look);
   if (!fits) {
     BRepTools::Clean(shape);
-    Triangulate(shape, numbered, in, true, memo, look);
+    Triangulate(shape, *parts, in, true, memo, look);
   }
   BRepTools::Clean(shape);
 }
 
 void MakeMesh(const MeshRequest& in, ShapeStore& store, Mesh* out) {
-  LookAtMesh(store.Get(in.shape()), {in.deflection(), in.angle()}, store.Known(),
-             [&](const Numbered& numbered, const Net& net) {
-               out->Clear();
-               out->set_watertight(net.IsWatertight());
-               out->set_volume(net.Volume());
-               if (!in.proof_only()) WritePicture(numbered, net, out);
-               return net.IsWatertight();
-             });
+  const TopoDS_Shape& shape = store.Get(in.shape());
+  const MeshAccuracy accuracy{in.deflection(), in.angle()};
+  CheckAccuracy(accuracy);
+  if (in.proof_only() && Closes(shape, accuracy, store.Known(), out)) return;
+  LookAtMesh(shape, accuracy, store.Known(), [&](const Numbered& numbered, const Net& net) {
+    out->Clear();
+    out->set_watertight(net.IsWatertight());
+    out->set_volume(net.Volume());
+    if (!in.proof_only()) WritePicture(numbered, net, out);
+    return net.IsWatertight();
+  });
 }
 
 }  // namespace ankerdraft

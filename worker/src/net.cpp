@@ -8,26 +8,11 @@
 #include <TopoDS.hxx>
 #include <TopoDS_Vertex.hxx>
 
-#include "bits.h"
+#include "balance.h"
 
 namespace ankerdraft {
 
 namespace {
-
-// Two sums that a set of directed edges and the same set turned round have in common by chance only: with 2^-128.
-struct Balance {
-  uint64_t one = 0, other = 0;
-
-  void Pass(uint64_t from, uint64_t to) {
-    one += Toll(from, to, kOneSeed) - Toll(to, from, kOneSeed);
-    other += Toll(from, to, kOtherSeed) - Toll(to, from, kOtherSeed);
-  }
-
- private:
-  static constexpr uint64_t kOneSeed = 0x9e3779b97f4a7c15ULL, kOtherSeed = 0xd1b54a32d192ed03ULL;
-
-  static uint64_t Toll(uint64_t from, uint64_t to, uint64_t seed) { return Mixed(Mixed(from ^ seed) + 3 * to); }
-};
 
 uint64_t PlaceOf(const Float3& p) {
   uint64_t hash = 0;
@@ -98,7 +83,7 @@ bool Net::IsWatertight() const {
   Balance balance;
   for (size_t t = 0; t < triangles_.size(); t += 3)
     for (size_t k = 0; k < 3; ++k) balance.Pass(places[triangles_[t + k]], places[triangles_[t + (k + 1) % 3]]);
-  return !triangles_.empty() && balance.one == 0 && balance.other == 0;
+  return !triangles_.empty() && balance.IsEven();
 }
 
 double Net::Volume() const {

@@ -14,6 +14,7 @@
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 
+#include "arc.h"
 #include "flat.h"
 #include "spans.h"
 
@@ -157,38 +158,32 @@ gp_Pnt MiddleOf(const TopoDS_Shape& shape) {
   return n == 0 ? gp_Pnt() : gp_Pnt(sum / n);
 }
 
-GProp_GProps ConeOverPlane(const TopoDS_Face& face, const gp_Pln& plane, const gp_Pnt& apex) {
-  const gp_Ax3& axes = plane.Position();
-  const FlatRegion flat(face);
+// Over a rectangle of parameters of a cylinder, or of a cone: round it in closed form, along it with Gauss points, which
+// is exact for these.
+GProp_GProps ConeOverTurned(const gp_Ax3& axes, double radius, double lean, const Domain& d, const gp_Pnt& apex,
+                            bool reversed) {
+  const gp_XYZ to_apex = apex.XYZ() - axes.Location().XYZ();
+  const gp_XYZ x = axes.XDirection().XYZ(), y = axes.YDirection().XYZ(), z = axes.Direction().XYZ();
+  const double way = (reversed == axes.Direct() ? -1 : 1), half = 0.5 * (d.v1 - d.v0);
+  const double cos = std::cos(lean), sin = std::sin(lean);
+  const ArcIntegrals of(d.u0, d.u1);
+  const GaussRule rule;
   Cone cone;
-  if (flat.Area() == 0) return cone.Done();
-  const gp_XYZ normal = axes.XDirection().XYZ().Crossed(axes.YDirection().XYZ());
-  const double height = (axes.Location().XYZ() - apex.XYZ()).Dot(normal);
-  const double volume = (face.Orientation() == TopAbs_REVERSED ? -1 : 1) * flat.Area() * height / 3;
-  const gp_Pnt2d at = flat.Centroid();
-  const gp_XYZ middle = axes.Location().XYZ() + axes.XDirection().XYZ() * at.X() + axes.YDirection().XYZ() * at.Y();
-  cone.Add(volume, (0.25 * apex.XYZ() + 0.75 * middle) * volume);
+  for (int k = 1; k <= GaussRule::kPoints; ++k) {
+    const double v = d.v0 + half * (1 + rule.at(k)), r = radius + v * sin, up = v * cos;
+    // The way from the apex along the normal is flat + by_x cos u + by_y sin u.
+    const double flat = r * cos - (up - to_apex.Dot(z)) * sin, by_x = -to_apex.Dot(x) * cos, by_y = -to_apex.Dot(y) * cos;
+    const double size = way * rule.weight(k) * half * r / 3;
+    const double volume = size * (flat * of.one + by_x * of.cos + by_y * of.sin);
+    const double along_x = size * (flat * of.cos + by_x * of.cos_cos + by_y * of.cos_sin);
+    const double along_y = size * (flat * of.sin + by_x * of.cos_sin + by_y * of.sin_sin);
+    const gp_XYZ middle = (axes.Location().XYZ() + z * up) * volume + x * (r * along_x) + y * (r * along_y);
+    cone.Add(volume, 0.25 * apex.XYZ() * volume + 0.75 * middle);
+  }
   return cone.Done();
 }
 
-bool IsElementary(const BRepAdaptor_Surface& surface) {
-  switch (surface.GetType()) {
-    case GeomAbs_Plane:
-    case GeomAbs_Cylinder:
-    case GeomAbs_Cone:
-    case GeomAbs_Sphere:
-    case GeomAbs_Torus:
-      return true;
-    default:
-      return false;
-  }
-}
-
-}  // namespace
-
-GProp_GProps ConeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
-  const BRepAdaptor_Surface surface(face);
-  if (surface.GetType() == GeomAbs_Plane) return ConeOverPlane(face, surface.Plane(), apex);
+GProp_GProps ByLibrary(const TopoDS_Face& face, const gp_Pnt& apex) {
   BRepGProp_Face bounds;
   BRepGProp_Vinert cone;
   cone.SetLocation(apex);
@@ -202,25 +197,58 @@ GProp_GProps ConeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
   return cone;
 }
 
-GProp_GProps VolumeOfFreeform(const TopoDS_Shape& shape, double error) {
+GProp_GProps ConeOverFlat(const TopoDS_Face& face, const gp_Pln& plane, const gp_Pnt& apex) {
+  const FlatRegion flat(face);
+  const gp_Ax3& axes = plane.Position();
+  const gp_Dir normal = axes.XDirection().Crossed(axes.YDirection());
+  const gp_Pnt2d at = flat.Centroid();
+  const gp_XYZ middle = axes.Location().XYZ() + axes.XDirection().XYZ() * at.X() + axes.YDirection().XYZ() * at.Y();
+  return ConeOverPlane(flat.Area(), middle, face.Orientation() == TopAbs_REVERSED ? normal.Reversed() : normal, apex);
+}
+
+}  // namespace
+
+GProp_GProps ConeOverPlane(double area, const gp_Pnt& centroid, const gp_Dir& outward, const gp_Pnt& apex) {
+  const double volume = area * gp_Vec(apex, centroid).Dot(outward) / 3;
+  Cone cone;
+  cone.Add(volume, (0.25 * apex.XYZ() + 0.75 * centroid.XYZ()) * volume);
+  return cone.Done();
+}
+
+std::optional<GProp_GProps> ConeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
+  const BRepAdaptor_Surface surface(face, false);
+  const bool reversed = face.Orientation() == TopAbs_REVERSED;
+  Domain d;
+  switch (surface.GetType()) {
+    case GeomAbs_Plane:
+      return ConeOverFlat(face, surface.Plane(), apex);
+    case GeomAbs_Cylinder:
+      if (!IsWhole(face, d)) return ByLibrary(face, apex);
+      return ConeOverTurned(surface.Cylinder().Position(), surface.Cylinder().Radius(), 0, d, apex, reversed);
+    case GeomAbs_Cone:
+      if (!IsWhole(face, d)) return ByLibrary(face, apex);
+      return ConeOverTurned(surface.Cone().Position(), surface.Cone().RefRadius(), surface.Cone().SemiAngle(), d, apex,
+                            reversed);
+    case GeomAbs_Sphere:
+    case GeomAbs_Torus:
+      return ByLibrary(face, apex);
+    default: {
+      const bool whole = IsWhole(face, d);
+      const std::optional<Grid> spans = BreaksOf(surface, d);
+      if (spans && whole) return BySpans(surface, *spans, apex, reversed);
+      if (spans && face.NbChildren() > 0) return ByEdges(surface, *spans, apex).Over(face);
+      return std::nullopt;
+    }
+  }
+}
+
+GProp_GProps VolumeByParts(const TopoDS_Shape& shape, double error) {
   GProp_GProps volume;
   const gp_Pnt apex = MiddleOf(shape);
   for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
     const TopoDS_Face& face = TopoDS::Face(e.Current());
-    const BRepAdaptor_Surface surface(face, false);
-    if (IsElementary(surface)) {
-      volume.Add(ConeOver(face, apex));
-      continue;
-    }
-    Domain d;
-    const bool whole = IsWhole(face, d);
-    const std::optional<Grid> spans = BreaksOf(surface, d);
-    if (spans && whole)
-      volume.Add(BySpans(surface, *spans, apex, face.Orientation() == TopAbs_REVERSED));
-    else if (spans && face.NbChildren() > 0)
-      volume.Add(ByEdges(surface, *spans, apex).Over(face));
-    else
-      volume.Add(Adaptively(face, apex, error));
+    const std::optional<GProp_GProps> cone = ConeOver(face, apex);
+    volume.Add(cone ? *cone : Adaptively(face, apex, error));
   }
   return volume;
 }

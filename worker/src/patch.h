@@ -1,21 +1,28 @@
 #pragma once
+#include <optional>
+
 #include <GProp_GProps.hxx>
 #include <TopoDS_Face.hxx>
 #include <TopoDS_Shape.hxx>
+#include <gp_Dir.hxx>
 #include <gp_Pnt.hxx>
 
 namespace ankerdraft {
 
-/// The volume of the cone over a face of a plane, by its edges, or of a cylinder, cone, sphere or torus, by the library's
-/// plain integration, which is as good as exact there.
-GProp_GProps ConeOver(const TopoDS_Face& face, const gp_Pnt& apex);
+/// The volume of the cone from an apex over a part of a plane.
+GProp_GProps ConeOverPlane(double area, const gp_Pnt& centroid, const gp_Dir& outward, const gp_Pnt& apex);
 
-/// The volume of a closed shape with freeform faces, and its centre.
+/// The volume of the cone from an apex over a face: of a plane by its edges, over rectangles of a cylinder's or a cone's
+/// parameters in closed form, of what else is drawn by circles by the library's plain integration, which is as good as
+/// exact there. Free faces are integrated span by span of their surface with Gauss points, exactly for polynomials up to
+/// degree 7: over the rectangle where lines of its own net bound it, else by their edges. The library's plain
+/// integration is off by up to 8 % on lofted skins.
 ///
-/// Faces are integrated span by span of their surface with Gauss points, exactly for polynomials up to degree 7: over the
-/// rectangle where lines of its own net bound it, else by their edges. The few kinds of surfaces that do not tell their spans
-/// are left to the library's adaptive integration, to `error` of their share, which takes seconds on a skin of many spans.
-/// The library's plain one is off by up to 8 % on lofted skins.
-GProp_GProps VolumeOfFreeform(const TopoDS_Shape& shape, double error);
+/// @return nothing for the few kinds of surfaces that do not tell their spans
+std::optional<GProp_GProps> ConeOver(const TopoDS_Face& face, const gp_Pnt& apex);
+
+/// The volume of a closed shape and its centre, where ConeOver tells nothing of some face: that one is left to the
+/// library's adaptive integration, to `error` of its share, which takes seconds on a skin of many spans.
+GProp_GProps VolumeByParts(const TopoDS_Shape& shape, double error);
 
 }  // namespace ankerdraft

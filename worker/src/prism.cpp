@@ -244,7 +244,7 @@ TopoDS_Shape Moved(const TopoDS_Shape& shape, const kernel::v1::Motion& in, Memo
   if (!in.has_mirror()) {
     KnowCopiesValid(shape, maker, memo);
     RecordOrigins(shape, 0, MakerHistory<BRepBuilderAPI_Transform>(maker), maker.Shape(),
-                  GeneratedFromFace::kIsModified, out);
+                  GeneratedFromFace::kIsModified, memo, out);
     return maker.Shape();
   }
   // Mirrored surfaces have left-handed frames, on which the round tool takes a hundred times as long.

@@ -3,6 +3,7 @@
 
 #include <cmath>
 #include <future>
+#include <numeric>
 #include <sstream>
 #include <utility>
 #include <vector>
@@ -90,12 +91,6 @@ void AddAll(const TopTools_ListOfShape& list, const TopTools_IndexedMapOfShape& 
   }
 }
 
-bool IsFreeform(const Topology& topology) {
-  for (const auto& f : topology.faces())
-    if (f.kind() == SURFACE_FREEFORM) return true;
-  return false;
-}
-
 // A point near the shape that stays the same while the shape changes a little: volumes of cones over faces are taken
 // from it, so that a face that is left alone need not be integrated again.
 gp_Pnt ApexFor(const Bnd_Box& box) {
@@ -107,33 +102,30 @@ gp_Pnt ApexFor(const Bnd_Box& box) {
   return gp_Pnt(middle);
 }
 
-Bnd_Box ExactBox(const Numbered& numbered, const EdgeUses& uses, Memo& memo) {
+Bnd_Box ExactBox(const Parts& parts, Memo& memo) {
   Bnd_Box box;
-  for (int i = 1; i <= numbered.edges.Extent(); ++i)
-    box.Add(memo.Of(TopoDS::Edge(numbered.edges.FindKey(i)), uses.Of(i)).box);
-  for (int i = 1; i <= numbered.faces.Extent(); ++i)
-    box.Add(memo.Of(TopoDS::Face(numbered.faces.FindKey(i))).crests);
+  for (int i = 1; i <= parts.numbered.edges.Extent(); ++i) box.Add(memo.Of(parts.Edge(i), parts.MeetingAt(i)).box);
+  for (int i = 1; i <= parts.numbered.faces.Extent(); ++i) box.Add(memo.Of(parts.Face(i)).crests);
   return box;
 }
 
 bool IsSurface(const TopoDS_Shape& shape) { return !TopExp_Explorer(shape, TopAbs_SOLID).More(); }
 
 // A surface has no volume, and the centroid of its area.
-void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, bool freeform, Memo& memo, Mass* mass) {
+void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, Memo& memo, Mass* mass) {
   constexpr double kAdaptiveError = 1e-4;
   const bool surface = IsSurface(shape);
+  std::vector<TopoDS_Face> faces;
+  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) faces.push_back(TopoDS::Face(e.Current()));
   GProp_GProps volume;
   if (surface)
     BRepGProp::SurfaceProperties(shape, volume);
-  else if (freeform)
-    volume = VolumeOfFreeform(shape, kAdaptiveError);
+  else if (const auto known = memo.VolumeOver(faces, box.IsVoid() ? gp_Pnt() : ApexFor(box)))
+    volume = *known;
+  else
+    volume = VolumeByParts(shape, kAdaptiveError);
   double area = 0;
-  const gp_Pnt apex = box.IsVoid() ? gp_Pnt() : ApexFor(box);
-  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
-    const TopoDS_Face& face = TopoDS::Face(e.Current());
-    area += memo.Of(face).described.area();
-    if (!freeform && !surface) volume.Add(memo.VolumeOver(face, apex));
-  }
+  for (const TopoDS_Face& face : faces) area += memo.Of(face).described.area();
   mass->set_volume(surface ? 0 : volume.Mass());
   mass->set_area(area);
   Put(volume.CentreOfMass().XYZ(), mass->mutable_centroid());
@@ -143,12 +135,64 @@ void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, bool freeform, 
   }
 }
 
+// The only shell of a shape; null if there are several, or none.
+TopoDS_Shape OnlyShell(const TopoDS_Shape& shape) {
+  TopExp_Explorer e(shape, TopAbs_SHELL);
+  if (!e.More()) return TopoDS_Shape();
+  const TopoDS_Shape shell = e.Current();
+  e.Next();
+  return e.More() ? TopoDS_Shape() : shell;
+}
+
+// Whether each edge is passed once each way by the faces beside it. Edges without length lie at the tip of one face.
+bool PassesEdgesBothWays(const Parts& parts) {
+  for (int i = 1; i <= parts.numbered.edges.Extent(); ++i) {
+    const std::vector<EdgeUses::Use>& uses = parts.uses.Of(i);
+    if (uses.size() == 1 && BRep_Tool::Degenerated(parts.Edge(i))) continue;
+    if (uses.size() != 2) return false;
+    const TopAbs_Orientation one = uses.front().in, other = uses.back().in;
+    if (!(one == TopAbs_FORWARD && other == TopAbs_REVERSED) && !(one == TopAbs_REVERSED && other == TopAbs_FORWARD))
+      return false;
+  }
+  return true;
+}
+
+bool HangsTogether(const Parts& parts) {
+  const int count = parts.numbered.faces.Extent();
+  std::vector<int> leader(count + 1);
+  std::iota(leader.begin(), leader.end(), 0);
+  const auto leader_of = [&leader](int face) {
+    while (leader[face] != face) face = leader[face] = leader[leader[face]];
+    return face;
+  };
+  int apart = count;
+  for (int i = 1; i <= parts.numbered.edges.Extent(); ++i) {
+    const std::vector<EdgeUses::Use>& uses = parts.uses.Of(i);
+    const int one = leader_of(uses.front().face), other = leader_of(uses.back().face);
+    if (one == other) continue;
+    leader[one] = other;
+    --apart;
+  }
+  return apart == 1;
+}
+
+// What the library's checker finds sound about a shell, told by the numbers of its parts in a tenth of the time: closed,
+// each face once, in one piece, all looking out or all in. False where that must be left to the checker.
+bool IsPlainlyClosed(const TopoDS_Shape& shape, const Parts& parts) {
+  const TopoDS_Shape shell = OnlyShell(shape);
+  if (shell.IsNull() || shell.NbChildren() != parts.numbered.faces.Extent()) return false;
+  for (TopoDS_Iterator face(shell); face.More(); face.Next())
+    if (face.Value().Orientation() != TopAbs_FORWARD && face.Value().Orientation() != TopAbs_REVERSED) return false;
+  return PassesEdgesBothWays(parts) && HangsTogether(parts);
+}
+
 // Faces by themselves, and how they make up shells and these solids. The shells of a surface may be open.
-bool IsValid(const TopoDS_Shape& shape, const Numbered& numbered, Memo& memo) {
-  for (int i = 1; i <= numbered.faces.Extent(); ++i)
-    if (!memo.Of(TopoDS::Face(numbered.faces.FindKey(i))).valid) return false;
+bool IsValid(const TopoDS_Shape& shape, const Parts& parts, Memo& memo) {
+  for (int i = 1; i <= parts.numbered.faces.Extent(); ++i)
+    if (!memo.Of(parts.Face(i)).valid) return false;
   const bool surface = IsSurface(shape);
-  for (TopExp_Explorer e(shape, TopAbs_SHELL); e.More(); e.Next()) {
+  const bool plainly_closed = IsPlainlyClosed(shape, parts);
+  for (TopExp_Explorer e(shape, TopAbs_SHELL); e.More() && !plainly_closed; e.Next()) {
     BRepCheck_Shell shell(TopoDS::Shell(e.Current()));
     const auto sound = [surface](BRepCheck_Status s) {
       return s == BRepCheck_NoError || (surface && s == BRepCheck_NotClosed);
@@ -165,9 +209,9 @@ bool IsValid(const TopoDS_Shape& shape, const Numbered& numbered, Memo& memo) {
   return true;
 }
 
-void DescribeProof(const TopoDS_Shape& shape, const Numbered& numbered, const EdgeUses& uses, Memo& memo,
-                   Proof* proof) {
-  proof->set_valid(IsValid(shape, numbered, memo));
+void DescribeProof(const TopoDS_Shape& shape, const Parts& parts, Memo& memo, Proof* proof) {
+  const Numbered& numbered = parts.numbered;
+  proof->set_valid(IsValid(shape, parts, memo));
   if (!proof->valid()) proof->add_faults("the library's shape checker finds a fault");
   int solids = 0;
   for (TopExp_Explorer e(shape, TopAbs_SOLID); e.More(); e.Next()) ++solids;
@@ -175,9 +219,9 @@ void DescribeProof(const TopoDS_Shape& shape, const Numbered& numbered, const Ed
   bool closed = solids > 0;
   double tolerance = 0;
   for (int i = 1; i <= numbered.edges.Extent(); ++i) {
-    const TopoDS_Edge& edge = TopoDS::Edge(numbered.edges.FindKey(i));
+    const TopoDS_Edge edge = parts.Edge(i);
     tolerance = std::max(tolerance, BRep_Tool::Tolerance(edge));
-    if (!BRep_Tool::Degenerated(edge) && uses.FacesOf(i).size() < 2) closed = false;
+    if (!BRep_Tool::Degenerated(edge) && parts.uses.Of(i).size() < 2) closed = false;
   }
   for (int i = 1; i <= numbered.vertices.Extent(); ++i)
     tolerance = std::max(tolerance, BRep_Tool::Tolerance(TopoDS::Vertex(numbered.vertices.FindKey(i))));
@@ -205,10 +249,10 @@ TopoDS_Shape Unwrapped(const TopoDS_Shape& shape) {
 TopoDS_Shape CopyOf(const TopoDS_Shape& shape) { return BRepBuilderAPI_Copy(shape).Shape(); }
 
 void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& history, const TopoDS_Shape& result,
-                   GeneratedFromFace meaning, ShapeReply* reply) {
-  const Numbered in(input);
-  TopTools_IndexedMapOfShape result_faces;
-  TopExp::MapShapes(result, TopAbs_FACE, result_faces);
+                   GeneratedFromFace meaning, Memo& memo, ShapeReply* reply) {
+  const KnownParts parts = memo.PartsOf(input), of_result = memo.PartsOf(result);
+  const Numbered& in = parts->numbered;
+  const TopTools_IndexedMapOfShape& result_faces = of_result->numbered.faces;
   const OriginKind generated =
       meaning == GeneratedFromFace::kIsModified ? ORIGIN_FACE_MODIFIED : ORIGIN_FROM_FACE;
   for (int i = 1; i <= in.faces.Extent(); ++i) {
@@ -243,20 +287,20 @@ void KeepCurvesOnCrowdedPlanes(const TopoDS_Shape& shape) {
 }
 
 bool IsSound(const TopoDS_Shape& shape, Memo& memo) {
-  const std::vector<Parts> parts(1, Parts(shape));
-  LearnAll(parts, memo);
-  return IsValid(shape, parts.front().numbered, memo);
+  const KnownParts parts = memo.PartsOf(shape);
+  LearnAll({parts}, memo);
+  return IsValid(shape, *parts, memo);
 }
 
 void Describe(const std::vector<Made>& made, ShapeStore& store) {
   Memo& memo = store.Known();
   memo.NextBody();
-  std::vector<Parts> parts;
+  std::vector<KnownParts> parts;
   for (const Made& m : made) {
     BRepTools::Clean(m.shape);
     KeepCurvesOnCrowdedPlanes(m.shape);
     m.reply->set_shape(store.Add(m.shape));
-    parts.emplace_back(m.shape);
+    parts.push_back(memo.PartsOf(m.shape));
   }
   // Nobody changes the shapes from here on.
   std::future<std::vector<std::string>> bytes = std::async(std::launch::async, [&made] {
@@ -266,12 +310,11 @@ void Describe(const std::vector<Made>& made, ShapeStore& store) {
   });
   LearnAll(parts, memo);
   for (size_t i = 0; i < made.size(); ++i) {
-    const auto& [numbered, uses] = parts[i];
     ShapeReply* reply = made[i].reply;
-    DescribeTopology(numbered, uses, memo, reply->mutable_topology());
-    const Bnd_Box box = ExactBox(numbered, uses, memo);
-    DescribeMass(made[i].shape, box, IsFreeform(reply->topology()), memo, reply->mutable_mass());
-    DescribeProof(made[i].shape, numbered, uses, memo, reply->mutable_proof());
+    DescribeTopology(*parts[i], memo, reply->mutable_topology());
+    const Bnd_Box box = ExactBox(*parts[i], memo);
+    DescribeMass(made[i].shape, box, memo, reply->mutable_mass());
+    DescribeProof(made[i].shape, *parts[i], memo, reply->mutable_proof());
   }
   std::vector<std::string> written = bytes.get();
   for (size_t i = 0; i < made.size(); ++i) made[i].reply->set_brep(std::move(written[i]));

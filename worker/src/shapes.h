@@ -1,5 +1,6 @@
 #pragma once
 #include <map>
+#include <memory>
 #include <string>
 #include <vector>
 
@@ -61,18 +62,22 @@ struct Numbered {
   const TopoDS_Shape& Edge(int index) const;
 };
 
-/// The faces that each edge of a shape bounds, edge by edge in their numbers.
+/// The faces that each edge of a shape bounds, by their numbers.
 class EdgeUses {
  public:
+  /// A face with the edge as it stands in it.
+  struct Use {
+    int face;
+    TopAbs_Orientation in;
+  };
+
   explicit EdgeUses(const Numbered& numbered);
 
-  const std::vector<TopoDS_Face>& FacesOf(int edge) const { return faces_[edge - 1]; }
-  /// The two faces that meet at the edge; null where it bounds fewer.
-  Meeting Of(int edge) const;
+  /// In the order of the faces; a seam is used twice by one.
+  const std::vector<Use>& Of(int edge) const { return uses_[edge - 1]; }
 
  private:
-  std::vector<std::vector<TopoDS_Face>> faces_;
-  std::vector<TopAbs_Orientation> in_first_;
+  std::vector<std::vector<Use>> uses_;
 };
 
 /// Plane faces of so many contours are dear to classify points against and to check.
@@ -112,7 +117,7 @@ enum class GeneratedFromFace { kIsModified, kIsNew };
 
 /// Records the origins of the result's faces from an input shape's faces, edges and vertices.
 void RecordOrigins(const TopoDS_Shape& input, int input_number, const History& history, const TopoDS_Shape& result,
-                   GeneratedFromFace meaning, kernel::v1::ShapeReply* reply);
+                   GeneratedFromFace meaning, Memo& memo, kernel::v1::ShapeReply* reply);
 
 /// A shape with the reply that is to describe it.
 struct Made {
@@ -130,15 +135,23 @@ void Describe(const TopoDS_Shape& result, ShapeStore& store, kernel::v1::ShapeRe
 /// What a shape is made of.
 struct Parts {
   explicit Parts(const TopoDS_Shape& shape) : numbered(shape), uses(numbered) {}
-  Numbered numbered;
-  EdgeUses uses;
+
+  TopoDS_Face Face(int i) const;
+  TopoDS_Edge Edge(int i) const;
+  /// The two faces that meet at an edge; null where it bounds fewer.
+  Meeting MeetingAt(int edge) const;
+
+  const Numbered numbered;
+  const EdgeUses uses;
 };
 
+using KnownParts = std::shared_ptr<const Parts>;
+
 /// Works out on all processors what is not known yet of the faces and edges of some shapes (topology.cpp).
-void LearnAll(const std::vector<Parts>& shapes, Memo& memo);
+void LearnAll(const std::vector<KnownParts>& shapes, Memo& memo);
 
 /// Topology alone, of what has been learnt (topology.cpp).
-void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo, kernel::v1::Topology* out);
+void DescribeTopology(const Parts& parts, Memo& memo, kernel::v1::Topology* out);
 
 /// A face without its loops, and the edges of these, the outer one first.
 ///

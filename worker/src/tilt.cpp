@@ -29,7 +29,7 @@ void Draft(const kernel::v1::Draft& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
   if (const std::optional<Leaned> leaned = LeanWalls(in, numbered)) {
-    RecordOrigins(shape, 0, leaned->history, leaned->shape, GeneratedFromFace::kIsModified, out);
+    RecordOrigins(shape, 0, leaned->history, leaned->shape, GeneratedFromFace::kIsModified, store.Known(), out);
     Describe(leaned->shape, store, out);
     return;
   }
@@ -50,7 +50,7 @@ void Draft(const kernel::v1::Draft& in, ShapeStore& store, ShapeReply* out) {
     throw r;
   }
   const TopoDS_Shape result = Unwrapped(maker.Shape());
-  RecordOrigins(shape, 0, MakerHistory<BRepOffsetAPI_DraftAngle>(maker), result, GeneratedFromFace::kIsModified, out);
+  RecordOrigins(shape, 0, MakerHistory<BRepOffsetAPI_DraftAngle>(maker), result, GeneratedFromFace::kIsModified, store.Known(), out);
   Describe(result, store, out);
 }
 

@@ -218,11 +218,9 @@ void DescribeCurve(const BRepAdaptor_Curve& curve, Edge* out) {
   }
 }
 
-void AddNumbers(const TopoDS_Edge& edge, const std::vector<TopoDS_Face>& owners, const Numbered& numbered, Edge* out) {
-  for (const TopoDS_Face& f : owners) {
-    const int index = numbered.faces.FindIndex(f);
-    if (out->faces_size() == 0 || out->faces(0) != index) out->add_faces(index);
-  }
+void AddNumbers(const TopoDS_Edge& edge, const std::vector<EdgeUses::Use>& uses, const Numbered& numbered, Edge* out) {
+  for (const EdgeUses::Use& use : uses)
+    if (out->faces_size() == 0 || out->faces(0) != use.face) out->add_faces(use.face);
   TopoDS_Vertex first, last;
   TopExp::Vertices(TopoDS::Edge(edge.Oriented(TopAbs_FORWARD)), first, last);
   if (!first.IsNull()) out->set_start_vertex(numbered.vertices.FindIndex(first));
@@ -233,7 +231,7 @@ void AddNumbers(const TopoDS_Edge& edge, const std::vector<TopoDS_Face>& owners,
 
 void DescribeFace(const TopoDS_Face& face, const Inside& inside, Face* out,
                   std::vector<std::vector<TopoDS_Shape>>* loops) {
-  const BRepAdaptor_Surface surface(face);
+  const BRepAdaptor_Surface surface(face, false);
   const Extent extent = ExtentOf(face, surface, inside);
   out->set_area(extent.area);
   const SurfacePoint some = inside.SomePoint();
@@ -262,39 +260,37 @@ void DescribeEdge(const TopoDS_Edge& edge, const Meeting& meeting, Edge* out) {
   DescribeBend(edge, meeting, curve, out);
 }
 
-EdgeUses::EdgeUses(const Numbered& numbered)
-    : faces_(numbered.edges.Extent()), in_first_(numbered.edges.Extent(), TopAbs_FORWARD) {
-  for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    const TopoDS_Face& face = TopoDS::Face(numbered.faces.FindKey(i));
-    for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next()) {
-      const int edge = numbered.edges.FindIndex(e.Current()) - 1;
-      if (faces_[edge].empty()) in_first_[edge] = e.Current().Orientation();
-      faces_[edge].push_back(face);
-    }
-  }
+EdgeUses::EdgeUses(const Numbered& numbered) : uses_(numbered.edges.Extent()) {
+  for (int i = 1; i <= numbered.faces.Extent(); ++i)
+    for (TopExp_Explorer e(numbered.faces.FindKey(i), TopAbs_EDGE); e.More(); e.Next())
+      uses_[numbered.edges.FindIndex(e.Current()) - 1].push_back({i, e.Current().Orientation()});
 }
 
-Meeting EdgeUses::Of(int edge) const {
-  const auto& faces = FacesOf(edge);
-  if (faces.size() < 2) return Meeting();
-  return {faces.front(), faces.back(), in_first_[edge - 1]};
+TopoDS_Face Parts::Face(int i) const { return TopoDS::Face(numbered.faces.FindKey(i)); }
+
+TopoDS_Edge Parts::Edge(int i) const { return TopoDS::Edge(numbered.edges.FindKey(i)); }
+
+Meeting Parts::MeetingAt(int edge) const {
+  const std::vector<EdgeUses::Use>& all = uses.Of(edge);
+  if (all.size() < 2) return Meeting();
+  return {Face(all.front().face), Face(all.back().face), all.front().in};
 }
 
-void LearnAll(const std::vector<Parts>& shapes, Memo& memo) {
+void LearnAll(const std::vector<KnownParts>& shapes, Memo& memo) {
   std::vector<TopoDS_Face> faces;
   std::vector<std::pair<TopoDS_Edge, Meeting>> edges;
-  for (const auto& [numbered, uses] : shapes) {
-    for (int i = 1; i <= numbered.faces.Extent(); ++i) faces.push_back(TopoDS::Face(numbered.faces.FindKey(i)));
-    for (int i = 1; i <= numbered.edges.Extent(); ++i)
-      edges.emplace_back(TopoDS::Edge(numbered.edges.FindKey(i)), uses.Of(i));
+  for (const KnownParts& parts : shapes) {
+    for (int i = 1; i <= parts->numbered.faces.Extent(); ++i) faces.push_back(parts->Face(i));
+    for (int i = 1; i <= parts->numbered.edges.Extent(); ++i) edges.emplace_back(parts->Edge(i), parts->MeetingAt(i));
   }
   memo.Learn(faces);
   memo.Learn(edges);
 }
 
-void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo, Topology* out) {
+void DescribeTopology(const Parts& parts, Memo& memo, Topology* out) {
+  const Numbered& numbered = parts.numbered;
   for (int i = 1; i <= numbered.faces.Extent(); ++i) {
-    const FaceFacts& known = memo.Of(TopoDS::Face(numbered.faces.FindKey(i)));
+    const FaceFacts& known = memo.Of(parts.Face(i));
     Face* face = out->add_faces();
     *face = known.described;
     for (const auto& loop : known.loops) {
@@ -303,10 +299,10 @@ void DescribeTopology(const Numbered& numbered, const EdgeUses& uses, Memo& memo
     }
   }
   for (int i = 1; i <= numbered.edges.Extent(); ++i) {
-    const TopoDS_Edge& edge = TopoDS::Edge(numbered.edges.FindKey(i));
+    const TopoDS_Edge edge = parts.Edge(i);
     Edge* described = out->add_edges();
-    *described = memo.Of(edge, uses.Of(i)).described;
-    AddNumbers(edge, uses.FacesOf(i), numbered, described);
+    *described = memo.Of(edge, parts.MeetingAt(i)).described;
+    AddNumbers(edge, parts.uses.Of(i), numbered, described);
   }
   for (int i = 1; i <= numbered.vertices.Extent(); ++i)
     Put(BRep_Tool::Pnt(TopoDS::Vertex(numbered.vertices.FindKey(i))).XYZ(), out->add_vertices()->mutable_point());

@@ -79,7 +79,7 @@ void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, ShapeReply* out) 
   maker.MakeThickSolid();
   if (!maker.IsDone() || maker.Shape().IsNull()) Refuse(maker, numbered);
   const TopoDS_Shape result = Solidified(maker.Shape());
-  RecordOrigins(shape, 0, MakerHistory<BRepOffset_MakeOffset>(maker), result, GeneratedFromFace::kIsNew, out);
+  RecordOrigins(shape, 0, MakerHistory<BRepOffset_MakeOffset>(maker), result, GeneratedFromFace::kIsNew, store.Known(), out);
   Describe(result, store, out);
 }
 
@@ -88,7 +88,7 @@ void OffsetSkin(const kernel::v1::Offset& in, ShapeStore& store, ShapeReply* out
   const Numbered numbered(shape);
   if (in.join() == JOIN_OUTLINE) {
     const Leaned moved = OffsetOutline(in, numbered);
-    RecordOrigins(shape, 0, moved.history, moved.shape, GeneratedFromFace::kIsModified, out);
+    RecordOrigins(shape, 0, moved.history, moved.shape, GeneratedFromFace::kIsModified, store.Known(), out);
     Describe(moved.shape, store, out);
     return;
   }
@@ -97,7 +97,7 @@ void OffsetSkin(const kernel::v1::Offset& in, ShapeStore& store, ShapeReply* out
   maker.MakeOffsetShape();
   if (!maker.IsDone() || maker.Shape().IsNull()) Refuse(maker, numbered);
   const TopoDS_Shape result = Solidified(maker.Shape());
-  RecordOrigins(shape, 0, MakerHistory<BRepOffset_MakeOffset>(maker), result, GeneratedFromFace::kIsModified, out);
+  RecordOrigins(shape, 0, MakerHistory<BRepOffset_MakeOffset>(maker), result, GeneratedFromFace::kIsModified, store.Known(), out);
   Describe(result, store, out);
 }
 

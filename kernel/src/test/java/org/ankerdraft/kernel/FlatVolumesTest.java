@@ -116,6 +116,28 @@ class FlatVolumesTest {
         .isCloseTo(wanted, within(1e-7 * wanted));
   }
 
+  /**
+   * Segments of circles, as wide as may be: the area, and where its middle lies, from any
+   * mathematical handbook: chord cubed by twelve times the area from the centre (from memory).
+   */
+  @ParameterizedTest
+  @CsvSource({"10, 0.3, 0", "10, 1.5708, 25", "3, 2.9, -100", "40, 0.01, 7"})
+  void segmentsOfCircles(double radius, double half, double away) {
+    Vec3 centre = new Vec3(away, 2 * away, 0);
+    Vec3 from = centre.plus(at(radius, -half));
+    Vec3 to = centre.plus(at(radius, half));
+    ProfileCurve bow = new ProfileCurve.Arc(1, from, centre.plus(at(radius, 0)), to);
+    Shape moon =
+        Solids.extruded(
+                KERNEL, new Region(List.of(bow, new ProfileCurve.Line(2, to, from)), List.of()), 4)
+            .shape();
+    double area = radius * radius * (half - Math.sin(half) * Math.cos(half));
+    double chord = 2 * radius * Math.sin(half);
+    assertThat(moon.mass().volumeMm3()).isCloseTo(4 * area, within(1e-8 * area));
+    Vec3 middle = centre.plus(new Vec3(chord * chord * chord / (12 * area), 0, 2));
+    assertThat(moon.mass().centroid().distance(middle)).isLessThan(1e-6);
+  }
+
   /** A cut aslant through a prism: the mean height counts, and the centroid is the wedge's. */
   @ParameterizedTest
   @CsvSource({"0.2", "-0.35", "0.05"})

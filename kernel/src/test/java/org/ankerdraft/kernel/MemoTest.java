@@ -63,6 +63,33 @@ class MemoTest {
     Anew.assertSame(kernel, body, 0.1);
   }
 
+  /**
+   * Proved by what is known of each face, never meshed as a whole: bodies of planes have the mesh's
+   * volume to rounding, and rods lose what lies between their circle and its sides.
+   */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void aBodyThatGrowsIsProvedByWhatIsNewOfIt(long seed) {
+    Random random = new Random(seed);
+    Shape body = boxAt(-50, -40, 0, 100, 80, 5);
+    for (int i = 0; i < 8; i++) {
+      Vec3 to = new Vec3(-40 + 11 * i, random.nextDouble(-30, 30), random.nextDouble(3, 5));
+      Shape rod = Solids.extruded(kernel, Solids.disc(random.nextDouble(2, 5)), 9).shape();
+      Shape tool = kernel.move(rod, Motion.shift(to), BUDGET).orThrow().shape();
+      body = kernel.combine(Combination.UNITE, body, List.of(tool), true, BUDGET).orThrow().shape();
+      GeometryKernel.MeshProof proof = kernel.meshProof(body, 0.01, ANGLE, BUDGET).orThrow();
+      assertThat(proof.isWatertight()).isTrue();
+      double volume = body.mass().volumeMm3();
+      assertThat(proof.volumeMm3()).isBetween(0.995 * volume, volume);
+      if (i % 3 == 0) {
+        TriangleMesh mesh = kernel.mesh(body, 0.01, ANGLE, BUDGET).orThrow();
+        assertThat(mesh.watertight()).isTrue();
+        assertThat(proof.volumeMm3()).isCloseTo(mesh.volumeMm3(), within(1e-6 * volume));
+      }
+    }
+    Anew.assertSame(kernel, body, 0.01);
+  }
+
   @Test
   void aRoundAddedToARoundedBodyIsDescribedAndMeshedAsIfItWereNew() {
     Shape box = boxAt(0, 0, 0, 30, 20, 10);
@@ -127,6 +154,20 @@ class MemoTest {
       double volume = 5 * segment(20, rise);
       assertThat(mesh.volumeMm3()).as("rise %s", rise).isCloseTo(volume, within(1e-4 * volume));
     }
+  }
+
+  /** A body that was read again has no face in common with the first, but all triangles. */
+  @Test
+  void aBodyMadeAgainIsProvedAsTheFirst() {
+    Shape box = boxAt(0, 0, 0, 30, 20, 10);
+    Shape rod = Solids.extruded(kernel, Solids.disc(3), 14).shape();
+    Shape body =
+        kernel.combine(Combination.UNITE, box, List.of(rod), true, BUDGET).orThrow().shape();
+    GeometryKernel.MeshProof first = kernel.meshProof(body, 0.01, ANGLE, BUDGET).orThrow();
+    Shape again = kernel.restore(body.brepBytes(), BUDGET).orThrow();
+    GeometryKernel.MeshProof second = kernel.meshProof(again, 0.01, ANGLE, BUDGET).orThrow();
+    assertThat(second.isWatertight()).isTrue();
+    assertThat(second.volumeMm3()).isEqualTo(first.volumeMm3());
   }
 
   /** The proof is that of the picture's mesh: to rounding for the volume. */

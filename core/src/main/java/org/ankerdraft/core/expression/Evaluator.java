@@ -2,7 +2,6 @@ package org.ankerdraft.core.expression;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.Deque;
 import java.util.HashMap;
@@ -13,6 +12,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -30,6 +31,7 @@ public final class Evaluator {
   private static final int DEEPEST = 100;
 
   private static final int SHOWN = 12;
+  private static final Pattern BETWEEN_WORDS = Pattern.compile("[^A-Za-z0-9_]+");
 
   private final Map<String, Expr> definitions;
   private final Map<String, Quantity> values = new LinkedHashMap<>();
@@ -177,14 +179,29 @@ public final class Evaluator {
 
   /** Names of the parameters that expressions use, directly or through others, in order. */
   public Set<String> parametersUsedBy(Collection<Expr> expressions) {
+    return parametersUsedIn(wordsOf(expressions));
+  }
+
+  /**
+   * The same where the words of the expressions are known.
+   *
+   * @param words {@link #wordsOf} them
+   */
+  public Set<String> parametersUsedIn(Collection<String> words) {
     Set<String> used = new TreeSet<>();
-    Deque<Expr> open = new ArrayDeque<>(expressions);
+    Deque<String> open = new ArrayDeque<>(words);
     while (!open.isEmpty()) {
-      wordsOf(open.pop())
-          .filter(w -> definitions.containsKey(w) && used.add(w))
-          .forEach(w -> open.push(definitions.get(w)));
+      String word = open.pop();
+      if (definitions.containsKey(word) && used.add(word)) {
+        wordsOf(definitions.get(word)).forEach(open::push);
+      }
     }
     return used;
+  }
+
+  /** Every word in some expressions: names of parameters, units and functions, and numbers. */
+  public static Set<String> wordsOf(Collection<Expr> expressions) {
+    return expressions.stream().flatMap(Evaluator::wordsOf).collect(Collectors.toSet());
   }
 
   /** An evaluator that knows only some of the parameters. */
@@ -205,6 +222,6 @@ public final class Evaluator {
   }
 
   private static Stream<String> wordsOf(Expr e) {
-    return Arrays.stream(e.text().split("[^A-Za-z0-9_]+", -1));
+    return BETWEEN_WORDS.splitAsStream(e.text());
   }
 }

@@ -177,7 +177,7 @@ final class PartBuild implements Runs.Building {
 
   /** Sketches that the step takes and that do not stand before it. */
   private List<Lost> lostSketches(KnownStep<?> known) {
-    return known.inputs().stream()
+    return tools.keys().facts().of(known).inputs().stream()
         .filter(i -> i instanceof Input.Sketch(String id) && !before.contains(id))
         .map(i ->
             Lost.of(
@@ -227,11 +227,12 @@ final class PartBuild implements Runs.Building {
 
   /** The values that a step may read: those its key is made of. */
   private Evaluator own(KnownStep<?> known, Surroundings ahead) {
-    List<Expr> used = new ArrayList<>(known.expressions());
+    Set<String> words = tools.keys().facts().of(known).words();
     if (known.isSheet()) {
-      used.addAll(ahead.sheetExpressions());
+      words = new TreeSet<>(words);
+      words.addAll(Evaluator.wordsOf(ahead.sheetExpressions()));
     }
-    return values.only(values.parametersUsedBy(used));
+    return values.only(values.parametersUsedIn(words));
   }
 
   /** Bodies that a step did nothing to but round know it. */

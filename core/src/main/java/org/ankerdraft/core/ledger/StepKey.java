@@ -5,14 +5,13 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.IdentityHashMap;
+import java.util.Set;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.kinds.KnownStep;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.Inputs.Input;
-import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.sheet.SheetProcess;
-import org.ankerdraft.core.step.Step;
 
 /**
  * The key of a step's result: a hash of the step, of the values of the parameters it uses, and of
@@ -21,12 +20,9 @@ import org.ankerdraft.core.step.Step;
  */
 final class StepKey {
   private final byte[] salt;
-  private static final int MOST_TEXTS = 4096;
-
   private final IdentityHashMap<byte[], byte[]> hashOfFile = new IdentityHashMap<>();
 
-  /** Steps as they are written: most are the same object from one build to the next. */
-  private final IdentityHashMap<Step, byte[]> texts = new IdentityHashMap<>();
+  private final StepFacts facts = new StepFacts();
 
   /**
    * @param versions of everything that decides what the same step comes to: program, library,
@@ -48,16 +44,14 @@ final class StepKey {
 
   private void feedStep(
       MessageDigest digest, KnownStep<?> known, Evaluator values, Surroundings around) {
-    feed(digest, textOf(known));
-    feedParameters(digest, values, known.expressions());
-    known.inputs().stream().forEach(input -> feed(digest, values, around, input));
+    StepFacts.Facts step = facts.of(known);
+    feed(digest, step.text());
+    feedParameters(digest, values, step.words());
+    step.inputs().forEach(input -> feed(digest, values, around, input));
   }
 
-  private static void feedParameters(
-      MessageDigest digest,
-      Evaluator values,
-      java.util.Collection<org.ankerdraft.core.expression.Expr> used) {
-    for (String name : values.parametersUsedBy(used)) {
+  private static void feedParameters(MessageDigest digest, Evaluator values, Set<String> words) {
+    for (String name : values.parametersUsedIn(words)) {
       feed(digest, name + "=" + values.valueOf(name));
     }
   }
@@ -87,7 +81,7 @@ final class StepKey {
       case Input.Sheet() -> {
         SheetProcess sheet = around.sheet();
         feed(digest, SheetProcess.FORM.write(sheet).toString());
-        feedParameters(digest, values, around.sheetExpressions());
+        feedParameters(digest, values, Evaluator.wordsOf(around.sheetExpressions()));
       }
       case Input.ToolOf(String id) ->
           around
@@ -107,13 +101,9 @@ final class StepKey {
     around.bodies().keySet().forEach(name -> feed(digest, name));
   }
 
-  private byte[] textOf(KnownStep<?> known) {
-    if (texts.size() > MOST_TEXTS) {
-      texts.clear();
-    }
-    return texts.computeIfAbsent(
-        known.step(),
-        step -> PartJson.write(known.withoutWords()).getBytes(StandardCharsets.UTF_8));
+  /** What steps tell by themselves. */
+  StepFacts facts() {
+    return facts;
   }
 
   private static void feed(MessageDigest digest, String text) {
