@@ -92,11 +92,12 @@ void AddAll(const TopTools_ListOfShape& list, const TopTools_IndexedMapOfShape& 
 }
 
 // A point near the shape that stays the same while the shape changes a little: volumes of cones over faces are taken
-// from it, so that a face that is left alone need not be integrated again.
-gp_Pnt ApexFor(const Bnd_Box& box) {
-  constexpr double kCellShare = 4;
+// from it, so that a face that is left alone need not be integrated again. Integrals over free faces are off by a share of
+// the cones, which must not be larger than the shape.
+gp_Pnt ApexFor(const Bnd_Box& box, bool freeform) {
+  const double cell_share = freeform ? 0.25 : 4;
   const gp_Pnt low = box.CornerMin(), high = box.CornerMax();
-  const double cell = std::exp2(std::ceil(std::log2(kCellShare * std::max(low.Distance(high), Precision::Confusion()))));
+  const double cell = std::exp2(std::ceil(std::log2(cell_share * std::max(low.Distance(high), Precision::Confusion()))));
   gp_XYZ middle = 0.5 * (low.XYZ() + high.XYZ());
   for (int i = 1; i <= 3; ++i) middle.SetCoord(i, cell * std::round(middle.Coord(i) / cell));
   return gp_Pnt(middle);
@@ -116,16 +117,21 @@ void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, Memo& memo, Mas
   constexpr double kAdaptiveError = 1e-4;
   const bool surface = IsSurface(shape);
   std::vector<TopoDS_Face> faces;
-  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) faces.push_back(TopoDS::Face(e.Current()));
+  double area = 0;
+  bool freeform = false;
+  for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
+    faces.push_back(TopoDS::Face(e.Current()));
+    const Face& described = memo.Of(faces.back()).described;
+    area += described.area();
+    freeform = freeform || described.kind() == SURFACE_FREEFORM;
+  }
   GProp_GProps volume;
   if (surface)
     BRepGProp::SurfaceProperties(shape, volume);
-  else if (const auto known = memo.VolumeOver(faces, box.IsVoid() ? gp_Pnt() : ApexFor(box)))
+  else if (const auto known = memo.VolumeOver(faces, box.IsVoid() ? gp_Pnt() : ApexFor(box, freeform)))
     volume = *known;
   else
     volume = VolumeByParts(shape, kAdaptiveError);
-  double area = 0;
-  for (const TopoDS_Face& face : faces) area += memo.Of(face).described.area();
   mass->set_volume(surface ? 0 : volume.Mass());
   mass->set_area(area);
   Put(volume.CentreOfMass().XYZ(), mass->mutable_centroid());
