@@ -3,6 +3,7 @@ package org.ankerdraft.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import org.ankerdraft.core.sketch.SketchCurve;
@@ -60,6 +61,36 @@ class DrawingTest extends DrawingWindow {
         window.session().progressShare() < 0
             && window.session().state().isPresent()
             && window.session().state().get().part().equals(window.session().document()));
+  }
+
+  /** Twice as long as the view is wide: both ends are seen then, and the next is drawn beside. */
+  @Test
+  void aTypedNumberDoesNotLeadOutOfTheView() throws Exception {
+    begin();
+    double before = onFx(() -> window.view().camera().pixelsPerMm());
+    click(-10, -10);
+    robot.moveTo(onScreen(new Vec3(10, -10, 0)));
+    key(KeyCode.DIGIT2, KeyCode.DIGIT0, KeyCode.DIGIT0, KeyCode.ENTER);
+    until(() -> sketch().curves().size() == 1);
+    List<Vec3> ends = List.of(new Vec3(-10, -10, 0), new Vec3(190, -10, 0));
+    assertThat(onFx(() -> window.view().camera().sees(ends))).isTrue();
+    assertThat(onFx(() -> window.view().camera().pixelsPerMm())).isLessThan(before);
+    click(190, 30);
+    until(() -> sketch().curves().size() == 2);
+    // What lies within the view leaves it as it is.
+    double after = onFx(() -> window.view().camera().pixelsPerMm());
+    robot.moveTo(onScreen(new Vec3(150, 30, 0)));
+    key(KeyCode.DIGIT2, KeyCode.DIGIT0, KeyCode.ENTER);
+    until(() -> sketch().curves().size() == 3);
+    assertThat(onFx(() -> window.view().camera().pixelsPerMm())).isEqualTo(after);
+    // So is a length that is given later.
+    key(KeyCode.ESCAPE);
+    key(KeyCode.ESCAPE);
+    click(190, 10);
+    until(() -> robot.lookup("#relation-length").tryQuery().isPresent());
+    type("#pencil-number", "700 mm");
+    robot.push(KeyCode.ENTER);
+    until(() -> onFx(() -> window.view().camera().pixelsPerMm()) < after / 2);
   }
 
   /** A station that stands open takes the second letter, which is a tool's as well. */

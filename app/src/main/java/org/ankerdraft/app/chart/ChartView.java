@@ -1,6 +1,7 @@
 package org.ankerdraft.app.chart;
 
 import java.awt.image.BufferedImage;
+import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
@@ -355,6 +356,13 @@ public final class ChartView extends Region {
             : camera.fit(over.box.get(0), over.box.get(1), FIT_MARGIN);
     isWhole = true;
     dirty = true;
+  }
+
+  /** Draws the view back just so far that places are seen as well. */
+  public void include(Collection<Vec3> places) {
+    if (!camera.sees(places)) {
+      camera(camera.showing(places, FIT_MARGIN));
+    }
   }
 
   /** Moves the view so that another scene than the shown one would fill it, with room around. */

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
@@ -322,7 +323,7 @@ public final class Pencil implements Pen {
     // Points come first: a point on a line, whichever of them was chosen first.
     List<String> things = new ArrayList<>(chosen);
     things.sort(Comparator.comparing(t -> seen == null || !seen.isPoint(t)));
-    boolean isDone = changes.constrain(relation, number, things);
+    boolean isDone = byNumber(() -> changes.constrain(relation, number, things));
     if (isDone) {
       chosen.clear();
       changed.run();
@@ -334,7 +335,9 @@ public final class Pencil implements Pen {
   boolean set(Expr number) {
     Optional<Constraint> c = choosing.edited();
     boolean isDone =
-        c.isPresent() && changes.edit(e -> e.withConstraint(Dimensions.with(c.get(), number)));
+        c.isPresent()
+            && byNumber(
+                () -> changes.edit(e -> e.withConstraint(Dimensions.with(c.get(), number))));
     if (isDone) {
       choosing.drop();
       changed.run();
@@ -575,12 +578,27 @@ public final class Pencil implements Pen {
     if (tool == Tool.SPLINE) {
       finishFree(false);
     } else if (!hand.typed().isEmpty()) {
-      aim.put(
-          Rubber.place(tool, hand.places(), aim.at(), hand.typed()),
-          hand.typed().value(1).isEmpty());
-      place();
+      Xy to = Rubber.place(tool, hand.places(), aim.at(), hand.typed());
+      byNumber(() -> {
+        aim.put(to, hand.typed().value(1).isEmpty());
+        place();
+        return true;
+      });
+      view.include(List.of(frame.at(to.x(), to.y())));
     }
     return true;
+  }
+
+  /**
+   * A typed number may lead out of the view: a sketch that is seen whole is seen whole after it.
+   */
+  private boolean byNumber(BooleanSupplier change) {
+    boolean isWhole = seen == null || view.camera().sees(seen.drawn());
+    boolean isDone = change.getAsBoolean();
+    if (isWhole && seen != null) {
+      view.include(seen.drawn());
+    }
+    return isDone;
   }
 
   /** First the curve, then the tool, then the pencil. */

@@ -160,6 +160,11 @@ final class SketchView {
     return points.get(point);
   }
 
+  /** Where the curves run, in space. */
+  List<Vec3> drawn() {
+    return lines.values().stream().flatMap(List::stream).flatMap(List::stream).toList();
+  }
+
   /** All points by their names. */
   Map<String, Xy> places() {
     return Map.copyOf(places);

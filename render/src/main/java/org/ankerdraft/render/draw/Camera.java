@@ -1,5 +1,8 @@
 package org.ankerdraft.render.draw;
 
+import java.util.Collection;
+import java.util.DoubleSummaryStatistics;
+import java.util.stream.Stream;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -93,6 +96,44 @@ public record Camera(
             Math.max(10, width - 2 * marginPixels) / (2 * halfWidth),
             Math.max(10, height - 2 * marginPixels) / (2 * halfHeight));
     return new Camera(middle, right, up, scale, eyeMm, width, height);
+  }
+
+  /** Whether places lie within the view. */
+  public boolean sees(Collection<Vec3> places) {
+    return places.stream()
+        .allMatch(
+            p -> screenX(p) >= 0 && screenX(p) <= width && screenY(p) >= 0 && screenY(p) <= height);
+  }
+
+  /**
+   * This view, drawn back just so far that places are seen besides what is seen already.
+   *
+   * @return this view if they are seen
+   */
+  public Camera showing(Collection<Vec3> places, double marginPixels) {
+    if (sees(places)) {
+      return this;
+    }
+    DoubleSummaryStatistics across = new DoubleSummaryStatistics();
+    DoubleSummaryStatistics along = new DoubleSummaryStatistics();
+    Stream.concat(
+            places.stream(),
+            Stream.of(
+                at(marginPixels, marginPixels, 0),
+                at(width - marginPixels, height - marginPixels, 0)))
+        .forEach(p -> {
+          across.accept(p.minus(target).dot(right));
+          along.accept(p.minus(target).dot(up));
+        });
+    double scale =
+        Math.min(
+            Math.max(10, width - 2 * marginPixels) / (across.getMax() - across.getMin()),
+            Math.max(10, height - 2 * marginPixels) / (along.getMax() - along.getMin()));
+    Vec3 middle =
+        target
+            .plus(right.times((across.getMax() + across.getMin()) / 2))
+            .plus(up.times((along.getMax() + along.getMin()) / 2));
+    return new Camera(middle, right, up, Math.min(scale, pixelsPerMm), eyeMm, width, height);
   }
 
   public Camera facing(View view) {
