@@ -79,9 +79,10 @@ void FlatRegion::AddArc(const gp_Circ2d& circle, double first, double last, doub
   const double a = base + sense * first, b = base + sense * last;
   const ArcIntegrals of(a, b);
   const double x = circle.Location().X(), y = circle.Location().Y(), r = circle.Radius();
-  area_ += sign * r * (r * of.one + x * of.cos + y * of.sin) / 2;
-  mx_ += sign * r * (x * (r * of.one + x * of.cos + y * of.sin) + r * (r * of.cos + x * of.cos_cos + y * of.cos_sin)) / 3;
-  my_ += sign * r * (y * (r * of.one + x * of.cos + y * of.sin) + r * (r * of.sin + x * of.cos_sin + y * of.sin_sin)) / 3;
+  const double turn = r * of.one + x * of.cos + y * of.sin;
+  area_ += sign * r * turn / 2;
+  mx_ += sign * r * (x * turn + r * (r * of.cos + x * of.cos_cos + y * of.cos_sin)) / 3;
+  my_ += sign * r * (y * turn + r * (r * of.sin + x * of.cos_sin + y * of.sin_sin)) / 3;
   arcs_.push_back({circle.Location().XY(), circle.Radius(), std::min(a, b), std::max(a, b)});
 }
 

@@ -137,8 +137,11 @@ bool Meeting::IsEqual(const Meeting& m) const {
 }
 
 std::shared_ptr<const Parts> Memo::PartsOf(const TopoDS_Shape& shape) {
-  for (const auto& [known, parts] : parts_)
-    if (known.IsEqual(shape)) return parts;
+  for (auto it = parts_.begin(); it != parts_.end(); ++it) {
+    if (!it->first.IsEqual(shape)) continue;
+    parts_.splice(parts_.begin(), parts_, it);
+    return it->second;
+  }
   parts_.emplace_front(shape, std::make_shared<Parts>(shape));
   if (parts_.size() > kShapesInParts) parts_.pop_back();
   return parts_.front().second;

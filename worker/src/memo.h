@@ -1,6 +1,6 @@
 #pragma once
 #include <cstdint>
-#include <deque>
+#include <list>
 #include <memory>
 #include <optional>
 #include <string>
@@ -121,7 +121,7 @@ class Memo {
   const FaceTriangles* OfSameContent(const TopoDS_Face& face, double deflection, double angle);
 
   unsigned long clock_ = 0;
-  std::deque<std::pair<TopoDS_Shape, std::shared_ptr<const Parts>>> parts_;  // the latest first
+  std::list<std::pair<TopoDS_Shape, std::shared_ptr<const Parts>>> parts_;  // asked for latest first
   TopTools_MapOfOrientedShape sound_;  // until they are described
   NCollection_DataMap<TopoDS_Shape, FaceFacts, TopTools_OrientedShapeMapHasher> faces_;
   NCollection_DataMap<TopoDS_Shape, EdgeFacts, TopTools_ShapeMapHasher> edges_;
