@@ -12,6 +12,7 @@
 #include <Message_Messenger.hxx>
 #include <Standard_Failure.hxx>
 #include <Standard_Version.hxx>
+#include <google/protobuf/arena.h>
 
 #include "frames.h"
 #include "shapes.h"
@@ -178,7 +179,9 @@ void Serve(Frames& frames) {
   ShapeStore store;
   Request request;
   while (frames.Read(request)) {
-    Response response;
+    // A body's description is hundreds of small messages: they are laid side by side, and given up at once.
+    google::protobuf::Arena arena;
+    Response& response = *google::protobuf::Arena::CreateMessage<Response>(&arena);
     try {
       Dispatch(request, store, response);
     } catch (const Refused& refused) {
