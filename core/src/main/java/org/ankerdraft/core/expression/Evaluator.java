@@ -177,15 +177,10 @@ public final class Evaluator {
     return String.join(" -> ", path) + " -> " + name;
   }
 
-  /** Names of the parameters that expressions use, directly or through others, in order. */
-  public Set<String> parametersUsedBy(Collection<Expr> expressions) {
-    return parametersUsedIn(wordsOf(expressions));
-  }
-
   /**
-   * The same where the words of the expressions are known.
+   * Names of the parameters that expressions use, directly or through others, in order.
    *
-   * @param words {@link #wordsOf} them
+   * @param words {@link #wordsOf} the expressions
    */
   public Set<String> parametersUsedIn(Collection<String> words) {
     Set<String> used = new TreeSet<>();

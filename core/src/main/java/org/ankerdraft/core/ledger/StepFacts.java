@@ -5,7 +5,6 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
 import org.ankerdraft.core.expression.Evaluator;
-import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.kinds.KnownStep;
 import org.ankerdraft.core.operation.Inputs.Input;
 import org.ankerdraft.core.part.PartJson;
@@ -22,7 +21,7 @@ final class StepFacts {
    * @param text the step as it is written, without the user's own words
    * @param words names in its expressions, of parameters among others
    */
-  record Facts(byte[] text, List<Input> inputs, List<Expr> expressions, Set<String> words) {}
+  record Facts(byte[] text, List<Input> inputs, Set<String> words) {}
 
   private final IdentityHashMap<Step, Facts> known = new IdentityHashMap<>();
 
@@ -34,11 +33,9 @@ final class StepFacts {
   }
 
   private static Facts asked(KnownStep<?> step) {
-    List<Expr> expressions = step.expressions();
     return new Facts(
         PartJson.write(step.withoutWords()).getBytes(StandardCharsets.UTF_8),
         step.inputs().stream().toList(),
-        expressions,
-        Evaluator.wordsOf(expressions));
+        Evaluator.wordsOf(step.expressions()));
   }
 }

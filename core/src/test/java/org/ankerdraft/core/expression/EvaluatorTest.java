@@ -89,7 +89,7 @@ class EvaluatorTest {
 
   @Test
   void knowsWhatATextDependsOn() {
-    assertThat(values.parametersUsedBy(List.of(new Expr("2*\nrib + 1 mm"))))
+    assertThat(values.parametersUsedIn(Evaluator.wordsOf(List.of(new Expr("2*\nrib + 1 mm")))))
         .containsExactlyInAnyOrder("rib", "wall");
   }
 }
