@@ -3,6 +3,7 @@ package org.ankerdraft.core.check;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -130,14 +131,18 @@ public final class CheckRunner {
         findings.addAll(FlatCheck.check(flat, book, state.part()));
         continue;
       }
-      findings.addAll(DraftCheck.check(a, book, pull, state.part(), threaded(body, state)));
-      List<Finding> undercuts = UndercutCheck.check(a, book, pull, threads, cancel);
-      if (undercuts == null) {
+      BodyAnalysis whole = a;
+      CompletableFuture<List<Finding>> others =
+          CompletableFuture.supplyAsync(() -> withoutUndercuts(whole, book, state));
+      UndercutCheck.Seen seen =
+          UndercutCheck.check(a, book, pull, threads, lastSeen.get(body.name()), cancel);
+      if (seen == null) {
         return Optional.empty();
       }
-      findings.addAll(undercuts);
-      findings.addAll(WallCheck.check(a, book));
-      findings.addAll(CornerCheck.check(a, book, state.part()));
+      lastSeen.keySet().retainAll(state.bodies().keySet());
+      lastSeen.put(body.name(), seen);
+      findings.addAll(others.join());
+      findings.addAll(seen.findings());
       Optional<Outcome<Boolean>> crosses = whileWanted(crossing, cancel);
       if (crosses.isEmpty()) {
         return Optional.empty();
@@ -162,6 +167,15 @@ public final class CheckRunner {
             .thenComparing(Finding::subject)
             .thenComparingDouble(f -> -excess(f)));
     return Optional.of(new CheckReport(book, inWords(findings, state), bodies, flats, unchecked));
+  }
+
+  private static List<Finding> withoutUndercuts(BodyAnalysis a, RuleBook book, PartState state) {
+    Vec3 pull = state.part().process().pull().unit();
+    List<Finding> findings = new ArrayList<>();
+    findings.addAll(DraftCheck.check(a, book, pull, state.part(), threaded(a.body(), state)));
+    findings.addAll(WallCheck.check(a, book));
+    findings.addAll(CornerCheck.check(a, book, state.part()));
+    return findings;
   }
 
   private static Set<FaceName> threaded(Body body, PartState state) {
@@ -224,6 +238,9 @@ public final class CheckRunner {
         ? List.of(Finding.Subject.FLAT)
         : List.of(Finding.Subject.DRAFT, Finding.Subject.WALL, Finding.Subject.EDGES);
   }
+
+  /** By the names of bodies. */
+  private final Map<String, UndercutCheck.Seen> lastSeen = new HashMap<>();
 
   private final Map<String, Boolean> crossingByKey = new ConcurrentHashMap<>();
 

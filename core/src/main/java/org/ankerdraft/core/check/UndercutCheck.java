@@ -8,6 +8,7 @@ import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
+import org.ankerdraft.core.survey.Shared;
 import org.ankerdraft.core.survey.Surveyor;
 import org.ankerdraft.core.survey.WallField;
 import org.ankerdraft.kernel.Budget;
@@ -33,13 +34,52 @@ final class UndercutCheck {
   private final float far;
   private final boolean[] isHidden;
 
-  private UndercutCheck(BodyAnalysis a, Vec3 pull) {
+  /**
+   * What was seen of a body.
+   *
+   * @param field on which it was looked at
+   * @param isReached for each face, whether it is reached everywhere
+   */
+  record Seen(
+      List<Finding> findings,
+      WallField.Identity field,
+      Vec3 pull,
+      float liftMm,
+      boolean[] isReached) {}
+
+  private UndercutCheck(BodyAnalysis a, Vec3 pull, Seen before) {
     mesh = a.wall().mesh();
     this.pull = pull;
     lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
     far = (float) a.body().named().shape().mass().diagonalMm() * 2;
     isHidden = new boolean[mesh.triangleCount()];
     Arrays.fill(isHidden, true);
+    if (before != null && before.pull.equals(pull) && before.liftMm == lift) {
+      takeOver(a.wall(), before);
+    }
+  }
+
+  /** Faces are reached as before where nothing has changed before them or behind them. */
+  private void takeOver(WallField wall, Seen before) {
+    int face = 0;
+    boolean isReached = false;
+    for (int t = 0; t < isHidden.length; t++) {
+      if (mesh.faceOfTriangle()[t] != face) {
+        face = mesh.faceOfTriangle()[t];
+        int old = wall.numberBefore(face, before.field, pull);
+        isReached = old > 0 && before.isReached[old - 1];
+      }
+      isHidden[t] = !isReached;
+    }
+  }
+
+  private Seen seen(List<Finding> findings, BodyAnalysis a) {
+    boolean[] isReached = new boolean[a.mesh().faceCount()];
+    Arrays.fill(isReached, true);
+    for (int t = 0; t < isHidden.length; t++) {
+      isReached[mesh.faceOfTriangle()[t] - 1] &= !isHidden[t];
+    }
+    return new Seen(findings, a.wall().identity(), pull, lift, isReached);
   }
 
   /**
@@ -48,16 +88,17 @@ final class UndercutCheck {
    * what blocks are seldom wanted.
    *
    * @param threads that look along the pull
+   * @param before what was seen of the body when it was looked at last, or null
    * @return null if cancelled
    */
-  static List<Finding> check(
-      BodyAnalysis a, RuleBook book, Vec3 pull, int threads, Budget.Cancel cancel) {
-    UndercutCheck check = new UndercutCheck(a, pull);
+  static Seen check(
+      BodyAnalysis a, RuleBook book, Vec3 pull, int threads, Seen before, Budget.Cancel cancel) {
+    UndercutCheck check = new UndercutCheck(a, pull, before);
     boolean isDone = check.look(a.bvh(), a.bvh(), threads, cancel);
     if (isDone && check.isAnyHidden()) {
       isDone = check.look(check.facing(-1), check.facing(1), threads, cancel);
     }
-    return isDone ? findings(a, book, check.mesh, check.isHidden) : null;
+    return isDone ? check.seen(findings(a, book, check.mesh, check.isHidden), a) : null;
   }
 
   private boolean isAnyHidden() {
@@ -71,7 +112,7 @@ final class UndercutCheck {
 
   /** Looks from what is hidden so far; whether it came to an end. */
   private boolean look(Bvh above, Bvh below, int threads, Budget.Cancel cancel) {
-    return WallField.inParallel(
+    return Shared.inParallel(
         isHidden.length,
         threads,
         cancel,
@@ -127,15 +168,19 @@ final class UndercutCheck {
       BodyAnalysis a, RuleBook book, FineMesh mesh, boolean[] isHidden) {
     int faces = a.mesh().faceCount();
     double[] hidden = new double[faces + 1];
-    double[] whole = new double[faces + 1];
     Vec3[] place = new Vec3[faces + 1];
     for (int t = 0; t < isHidden.length; t++) {
-      int face = mesh.faceOfTriangle()[t];
-      double area = mesh.areaMm2(t);
-      whole[face] += area;
       if (isHidden[t]) {
-        hidden[face] += area;
+        int face = mesh.faceOfTriangle()[t];
+        hidden[face] += mesh.areaMm2(t);
         place[face] = place[face] == null ? mesh.middle(t) : place[face];
+      }
+    }
+    double[] whole = new double[faces + 1];
+    for (int t = 0; t < isHidden.length; t++) {
+      int face = mesh.faceOfTriangle()[t];
+      if (hidden[face] > LEAST_AREA_MM2) {
+        whole[face] += mesh.areaMm2(t);
       }
     }
     List<Finding> findings = new ArrayList<>();

@@ -2,7 +2,6 @@ package org.ankerdraft.core.check;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.Ascending;
@@ -30,14 +29,13 @@ final class WallCheck {
     List<Finding> findings = new ArrayList<>();
     Limit min = book.limit("wall.min");
     Limit max = book.limit("wall.max");
-    int[] faces = facesOf(a.wall().mesh());
-    findings.addAll(clusters(a, faces, min, -1, "wall.thin", "Wall is thin"));
-    findings.addAll(clusters(a, faces, max, 1, "wall.thick", "Wall is thick"));
+    findings.addAll(clusters(a, min, -1, "wall.thin", "Wall is thin"));
+    findings.addAll(clusters(a, max, 1, "wall.thick", "Wall is thick"));
     return findings;
   }
 
   private static List<Finding> clusters(
-      BodyAnalysis a, int[] faces, Limit limit, int sign, String code, String title) {
+      BodyAnalysis a, Limit limit, int sign, String code, String title) {
     float[] t = a.wall().bySphere();
     double bound = limit.value() * (1 + sign * SLACK);
     int[] left = worstFirst(t, sign, bound);
@@ -60,7 +58,8 @@ final class WallCheck {
       // A ball that is too large marks a place of its own size: less is the edge of a sampling.
       double least = sign > 0 ? LEAST_SHARE_OF_BALL * t[worst] * t[worst] : 0;
       if (area >= Math.max(LEAST_AREA_MM2, least)) {
-        findings.add(finding(a, faces[worst], worst, area, place, limit, code, title));
+        findings.add(
+            finding(a, a.wall().faceOfNode(worst), worst, area, place, limit, code, title));
       }
     }
     return findings;
@@ -119,14 +118,5 @@ final class WallCheck {
 
   private static double round(double v) {
     return Math.rint(v * 100) / 100;
-  }
-
-  /** The face of each node, by its first triangle. */
-  private static int[] facesOf(FineMesh mesh) {
-    int[] faces = new int[mesh.nodeCount()];
-    for (int corner = mesh.triangles().length - 1; corner >= 0; corner--) {
-      faces[mesh.triangles()[corner]] = mesh.faceOfTriangle()[corner / 3];
-    }
-    return faces;
   }
 }

@@ -1,20 +1,31 @@
 package org.ankerdraft.core.geometry;
 
-/** The node in the middle of an edge, by the nodes at its ends. Forgets all at once quickly. */
+import java.util.Arrays;
+
+/** The node in the middle of an edge, by the nodes at its ends. */
 final class EdgeMiddles {
-  private static final int LEAST = 1 << 8;
+  private static final int LEAST = 1 << 5;
 
-  /** Ends of the edge in each slot, the lesser first; and the time of the forgetting before it. */
-  private long[] edges = new long[LEAST];
+  /** Ends of the edge in each slot, the lesser first. */
+  private long[] edges;
 
-  private int[] middles = new int[LEAST];
-  private int[] times = new int[LEAST];
-  private int time = 1;
+  /** Negative in an empty slot. */
+  private int[] middles;
+
   private int count;
 
-  void clear() {
-    time++;
-    count = 0;
+  /**
+   * @param expected how many edges there may be; more may come
+   */
+  EdgeMiddles(int expected) {
+    edges = new long[Math.max(LEAST, 2 * Integer.highestOneBit(Math.max(1, expected)))];
+    middles = empty(edges.length);
+  }
+
+  private static int[] empty(int slots) {
+    int[] out = new int[slots];
+    Arrays.fill(out, -1);
+    return out;
   }
 
   /**
@@ -26,7 +37,7 @@ final class EdgeMiddles {
     }
     long edge = ((long) Math.min(a, b) << 32) | Math.max(a, b);
     int slot = slotOf(edge);
-    if (times[slot] == time) {
+    if (middles[slot] >= 0) {
       return middles[slot];
     }
     put(slot, edge, middle);
@@ -36,14 +47,13 @@ final class EdgeMiddles {
   private void put(int slot, long edge, int middle) {
     edges[slot] = edge;
     middles[slot] = middle;
-    times[slot] = time;
     count++;
   }
 
   private int slotOf(long edge) {
     int mask = edges.length - 1;
     int slot = (int) ((edge * 0x9E3779B97F4A7C15L) >>> 40) & mask;
-    while (times[slot] == time && edges[slot] != edge) {
+    while (middles[slot] >= 0 && edges[slot] != edge) {
       slot = (slot + 1) & mask;
     }
     return slot;
@@ -52,13 +62,11 @@ final class EdgeMiddles {
   private void grow() {
     long[] oldEdges = edges;
     int[] oldMiddles = middles;
-    int[] oldTimes = times;
     edges = new long[2 * oldEdges.length];
-    middles = new int[edges.length];
-    times = new int[edges.length];
+    middles = empty(edges.length);
     count = 0;
     for (int i = 0; i < oldEdges.length; i++) {
-      if (oldTimes[i] == time) {
+      if (oldMiddles[i] >= 0) {
         put(slotOf(oldEdges[i]), oldEdges[i], oldMiddles[i]);
       }
     }

@@ -1,12 +1,15 @@
 package org.ankerdraft.core.geometry;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.vectors.Vec3;
 
 /**
  * A mesh with all edges at most a given length: long ones are halved until they are short enough,
- * on both sides alike, so that no cracks open. Nodes are not shared between faces.
+ * on both sides alike, so that no cracks open. Nodes are not shared between faces; a mesh is of one
+ * face or of several.
  */
 public record FineMesh(float[] positions, float[] normals, int[] triangles, int[] faceOfTriangle) {
 
@@ -54,28 +57,108 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
   }
 
   public static FineMesh of(TriangleMesh mesh, double longestMm) {
-    return new Refiner(mesh, longestMm).refine(mesh);
+    return joined(facesOf(mesh).stream().map(face -> face.refined(longestMm)).toList());
+  }
+
+  /** Each face of a mesh as it is, with the nodes that its triangles use, in their order. */
+  public static List<FineMesh> facesOf(TriangleMesh mesh) {
+    List<FineMesh> out = new ArrayList<>();
+    int[] numbers = new int[mesh.nodeCount()];
+    Arrays.fill(numbers, -1);
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      out.add(faceOf(mesh, f, numbers));
+    }
+    return out;
   }
 
   /**
-   * A mesh in which the edges that are marked are halved once, on both sides alike. Nodes keep
-   * their numbers; new ones come after them.
+   * @param numbers of the face's nodes, -1 for others; no two faces share a node
+   */
+  private static FineMesh faceOf(TriangleMesh mesh, int face, int[] numbers) {
+    int from = 3 * mesh.faceTriangleStart()[face];
+    int[] triangles =
+        Arrays.copyOfRange(mesh.triangles(), from, 3 * mesh.faceTriangleStart()[face + 1]);
+    int[] sources = new int[triangles.length];
+    int count = 0;
+    for (int corner = 0; corner < triangles.length; corner++) {
+      int node = triangles[corner];
+      if (numbers[node] < 0) {
+        sources[count] = node;
+        numbers[node] = count++;
+      }
+      triangles[corner] = numbers[node];
+    }
+    float[] positions = new float[3 * count];
+    float[] normals = new float[3 * count];
+    for (int n = 0; n < count; n++) {
+      System.arraycopy(mesh.positions(), 3 * sources[n], positions, 3 * n, 3);
+      System.arraycopy(mesh.normals(), 3 * sources[n], normals, 3 * n, 3);
+    }
+    int[] faceOfTriangle = new int[triangles.length / 3];
+    Arrays.fill(faceOfTriangle, face + 1);
+    return new FineMesh(positions, normals, triangles, faceOfTriangle);
+  }
+
+  /** The meshes of a body's faces, in the faces' order, as one. */
+  public static FineMesh joined(List<FineMesh> meshes) {
+    int nodes = meshes.stream().mapToInt(FineMesh::nodeCount).sum();
+    int count = meshes.stream().mapToInt(FineMesh::triangleCount).sum();
+    FineMesh out =
+        new FineMesh(
+            new float[3 * nodes], new float[3 * nodes], new int[3 * count], new int[count]);
+    int node = 0;
+    int triangle = 0;
+    int face = 0;
+    for (FineMesh mesh : meshes) {
+      face++;
+      System.arraycopy(mesh.positions, 0, out.positions, 3 * node, mesh.positions.length);
+      System.arraycopy(mesh.normals, 0, out.normals, 3 * node, mesh.normals.length);
+      Arrays.fill(out.faceOfTriangle, triangle, triangle + mesh.triangleCount(), face);
+      for (int corner = 0; corner < mesh.triangles.length; corner++) {
+        out.triangles[3 * triangle + corner] = node + mesh.triangles[corner];
+      }
+      node += mesh.nodeCount();
+      triangle += mesh.triangleCount();
+    }
+    return out;
+  }
+
+  /** A face's mesh with its long edges halved until they are short enough. */
+  public FineMesh refined(double longestMm) {
+    Refiner refiner = new Refiner(this, longestMm * longestMm);
+    for (int t = 0; t < triangleCount(); t++) {
+      refiner.split(
+          triangles[3 * t], triangles[3 * t + 1], triangles[3 * t + 2], faceOfTriangle[t]);
+    }
+    return refiner.result();
+  }
+
+  /** The same mesh as that of another face: equal to the bit, whatever the face's number. */
+  public boolean isLike(FineMesh other) {
+    return Arrays.equals(triangles, other.triangles)
+        && Arrays.equals(positions, other.positions)
+        && Arrays.equals(normals, other.normals);
+  }
+
+  /**
+   * A face's mesh in which the edges that are marked are halved once, on both sides alike. Nodes
+   * keep their numbers; new ones come after them.
    *
    * @param marks of each triangle, see {@link #marksOf}
-   * @return this mesh if none is marked, or it has too many triangles already
+   * @return this mesh if none is marked
    */
   public FineMesh halved(byte[] marks) {
-    if (triangleCount() > Refiner.MOST_TRIANGLES || isNoneMarked(marks)) {
+    if (isNoneMarked(marks)) {
       return this;
     }
-    Refiner refiner = new Refiner(this);
-    int face = -1;
+    Refiner refiner = new Refiner(this, Double.MAX_VALUE);
     for (int t = 0; t < triangleCount(); t++) {
-      if (faceOfTriangle[t] != face) {
-        face = faceOfTriangle[t];
-        refiner.middles.clear();
-      }
-      refiner.halve(triangles[3 * t], triangles[3 * t + 1], triangles[3 * t + 2], face, marks[t]);
+      refiner.halve(
+          triangles[3 * t],
+          triangles[3 * t + 1],
+          triangles[3 * t + 2],
+          faceOfTriangle[t],
+          marks[t]);
     }
     return refiner.result();
   }
@@ -106,6 +189,11 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
             | (marked.isMarked(c, a) ? THIRD_EDGE : 0));
   }
 
+  /** Whether all nodes of a triangle come before a number. */
+  public boolean isBefore(int t, int node) {
+    return triangles[3 * t] < node && triangles[3 * t + 1] < node && triangles[3 * t + 2] < node;
+  }
+
   /** Length of an edge, mm. */
   public double lengthMm(int a, int b) {
     double dx = positions[3 * a] - positions[3 * b];
@@ -116,7 +204,7 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
 
   private static final class Refiner {
     private static final int MOST_TRIANGLES = 400_000;
-    private static final int LEAST_ROOM = 1 << 10;
+    private static final int LEAST_ROOM = 1 << 5;
 
     private final double longestSquared;
     private float[] positions;
@@ -125,42 +213,17 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     private int[] triangles;
     private int count;
     private int[] faces;
-    private final EdgeMiddles middles = new EdgeMiddles();
+    private final EdgeMiddles middles;
 
-    Refiner(TriangleMesh mesh, double longestMm) {
-      this.longestSquared = longestMm * longestMm;
-      this.positions = mesh.positions().clone();
-      this.normals = mesh.normals().clone();
+    Refiner(FineMesh mesh, double longestSquared) {
+      this.longestSquared = longestSquared;
+      this.positions = mesh.positions.clone();
+      this.normals = mesh.normals.clone();
       this.nodes = mesh.nodeCount();
-      makeRoomFor(mesh.triangleCount());
-    }
-
-    Refiner(FineMesh mesh) {
-      this.longestSquared = Double.MAX_VALUE;
-      this.positions = mesh.positions().clone();
-      this.normals = mesh.normals().clone();
-      this.nodes = mesh.nodeCount();
-      makeRoomFor(mesh.triangleCount());
-    }
-
-    /** For so many triangles, and for most that they are halved into. */
-    private void makeRoomFor(int halved) {
-      faces = new int[LEAST_ROOM + halved + halved / 2];
+      middles = new EdgeMiddles(mesh.triangleCount());
+      // For so many triangles, and for most that they are halved into.
+      faces = new int[LEAST_ROOM + mesh.triangleCount() + mesh.triangleCount() / 2];
       triangles = new int[3 * faces.length];
-    }
-
-    FineMesh refine(TriangleMesh mesh) {
-      for (int f = 0; f < mesh.faceCount(); f++) {
-        middles.clear();
-        for (int t = mesh.faceTriangleStart()[f]; t < mesh.faceTriangleStart()[f + 1]; t++) {
-          split(
-              mesh.triangles()[3 * t],
-              mesh.triangles()[3 * t + 1],
-              mesh.triangles()[3 * t + 2],
-              f + 1);
-        }
-      }
-      return result();
     }
 
     FineMesh result() {

@@ -70,7 +70,7 @@ final class Climb {
     return radius;
   }
 
-  /** How far from the start anything was asked about: what lies beyond decides nothing. */
+  /** How far from the start anything was found or missed: what lies beyond decides nothing. */
   double reach() {
     return reach;
   }
@@ -132,9 +132,12 @@ final class Climb {
     return End.LOST;
   }
 
+  /** Looks for the nearest surface: beyond it nothing decides about the answer. */
   private boolean asks(double x, double y, double z, double r) {
-    reach = Math.max(reach, Math.hypot(Math.hypot(x - start[0], y - start[1]), z - start[2]) + r);
-    return query.nearest((float) x, (float) y, (float) z, (float) r);
+    boolean isFound = query.nearest((float) x, (float) y, (float) z, (float) r);
+    double far = isFound ? query.distance : r;
+    reach = Math.max(reach, Math.hypot(Math.hypot(x - start[0], y - start[1]), z - start[2]) + far);
+    return isFound;
   }
 
   /** Takes the nearest point as the ball's size, and as a contact; the others slide along. */
@@ -308,6 +311,7 @@ final class Climb {
             Math.min(GROWTH * radius, size) / rate,
             OVERLAP * radius / Math.max(1 - rate, LEAST_MOVE));
     boolean isHit = false;
+    boolean isAsked = false;
     double[] to = new double[3];
     for (int round = 0; round < MOST_ROUNDS; round++) {
       double r = radius + rate * t;
@@ -319,7 +323,8 @@ final class Climb {
         t /= 2;
         continue;
       }
-      if (query.distance >= r * SETTLED - slack(r)) {
+      isAsked = query.distance >= r * SETTLED - slack(r);
+      if (isAsked) {
         break;
       }
       isHit = true;
@@ -327,14 +332,15 @@ final class Climb {
       hit[1] = query.nearY;
       hit[2] = query.nearZ;
       double shorter = touching(rate);
-      if (!(shorter < t * (1 - LEAST_MOVE))) {
+      isAsked = !(shorter < t * (1 - LEAST_MOVE));
+      if (isAsked) {
         break;
       }
       t = shorter;
     }
     double r = radius + rate * t;
     System.arraycopy(to, 0, centre, 0, 3);
-    if (!asks(to[0], to[1], to[2], 2 * r)) {
+    if (!isAsked && !asks(to[0], to[1], to[2], 2 * r)) {
       return false;
     }
     int before = count;

@@ -90,7 +90,7 @@ final class Climbs {
     double clear = climb.clearance(x, y, z, most);
     if (clear >= LEAST * accuracyMm) {
       Cell cell = Cell.of(x, y, z, clear);
-      return of(cell, climb).seenFrom(cell.distance(x, y, z)).reaching(most);
+      return of(cell, climb).seenFrom(cell.distance(x, y, z)).reaching(clear);
     }
     Climb.End end = climb.from(x, y, z, most, LEAST * accuracyMm / clear);
     double reach = climb.reach();

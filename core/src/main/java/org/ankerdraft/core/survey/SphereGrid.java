@@ -4,7 +4,7 @@ package org.ankerdraft.core.survey;
  * Finds the largest of many spheres that covers a point, or nearly does: up to the corner of a
  * square end. Once made it is safe for several threads.
  */
-public final class SphereGrid {
+final class SphereGrid {
   /** A right-angled corner lies sqrt 2 radii from the centre of the sphere that fills it. */
   private static final float REACH = 1.45f;
 
@@ -38,19 +38,22 @@ public final class SphereGrid {
   }
 
   /**
+   * @param centre of each sphere, three numbers one after the other; kept
+   * @param radius of each; kept
+   * @param count of the spheres
    * @param slack how far apart the spheres' samples can be: added to the reach of each
    */
-  public SphereGrid(float[] centre, float[] radius, int[] spheres, float slack) {
+  SphereGrid(float[] centre, float[] radius, int count, float slack) {
     this.slack = slack;
     this.centre = centre;
     this.radius = radius;
     double sum = 0;
-    for (int s : spheres) {
+    for (int s = 0; s < count; s++) {
       sum += radius[s];
     }
-    cell = spheres.length == 0 ? 1 : (float) Math.max(slack, CELL_SHARE * sum / spheres.length);
-    cells = new Cell[4 * Integer.highestOneBit(Math.max(LEAST_CELLS, spheres.length))];
-    for (int s : spheres) {
+    cell = count == 0 ? 1 : (float) Math.max(slack, CELL_SHARE * sum / count);
+    cells = new Cell[4 * Integer.highestOneBit(Math.max(LEAST_CELLS, count))];
+    for (int s = 0; s < count; s++) {
       add(s);
     }
   }
@@ -97,7 +100,7 @@ public final class SphereGrid {
   }
 
   /** Diameter of the largest sphere that covers the point; NaN if none does. */
-  public float largestCovering(float x, float y, float z) {
+  float largestCovering(float x, float y, float z) {
     float best = Float.NaN;
     int reach = 3;
     int ix = index(x);

@@ -40,7 +40,7 @@ public final class Surveyor {
   private final Map<String, WallField> lastWalls = new HashMap<>();
 
   /** The latest field that is not finished, or null. */
-  private WallField.Begun begun;
+  private WallRounds begun;
 
   /** Key of the body that it is of. */
   private String begunFor = "";
@@ -136,14 +136,14 @@ public final class Surveyor {
   }
 
   /** The field of a body as far as it can be taken over from that of its name before. */
-  private WallField.Begun begun(BodyAnalysis a) {
+  private WallRounds begun(BodyAnalysis a) {
     Body body = a.body();
     if (begun == null || !body.key().equals(begunFor)) {
       begunFor = body.key();
       double spacing =
           MeshAccuracy.steady(body.named().shape().mass().diagonalMm()) * SPACING_SHARE;
       begun =
-          WallField.begin(
+          WallRounds.begin(
               a.mesh(),
               spacing,
               accuracy(body).deflectionMm(),
@@ -164,9 +164,9 @@ public final class Surveyor {
     }
     Body body = a.body();
     CompletableFuture<Bvh> tree = CompletableFuture.supplyAsync(() -> new Bvh(a.mesh()));
-    WallField.Begun unfinished = begun(a);
+    WallRounds unfinished = begun(a);
     Bvh bvh = tree.join();
-    WallField wall = unfinished.finish(bvh, threads, cancel);
+    WallField wall = unfinished.finish(bvh, cancel);
     begun = null;
     if (wall == null) {
       return Optional.empty();

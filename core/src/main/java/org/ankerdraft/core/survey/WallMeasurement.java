@@ -1,14 +1,15 @@
 package org.ankerdraft.core.survey;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
-import org.ankerdraft.kernel.Budget;
-import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.vectors.Vec3;
 
-/** The nodes of a wall field and what is measured at each. */
+/** The nodes of a face in a wall field and what is measured at each. */
 final class WallMeasurement {
   /** Rounds of the shrinking sphere; each at least halves the error in practice. */
   private static final int MOST_ROUNDS = 30;
@@ -36,8 +37,15 @@ final class WallMeasurement {
   /** By more than this share. */
   private static final float CHANGE = 0.025f;
 
+  /** The face as it was meshed. */
+  final FineMesh plain;
+
   final FineMesh mesh;
-  private final float accuracy;
+  private final Terms terms;
+
+  /** Nodes and triangles after each round of halving. */
+  private final List<Size> sizes;
+
   final float[] ray;
   private final float[] radius;
   private final float[] centre;
@@ -45,97 +53,137 @@ final class WallMeasurement {
   private final boolean[] across;
   private final boolean[] climbed;
 
+  /** How far the nearest surface is from the middle of the ray. */
+  private final float[] clear;
+
+  /** Radius of the sphere that the first surface beside the ray leaves, 0 if there is none. */
+  private final float[] shrunk;
+
   /** How far from its centre anything was asked about to let a ball climb. */
   private final float[] decided;
 
   final float[] diameter;
-  private final float slack;
-  private final float size;
-  final AtomicInteger measured;
-  private final boolean[] taken;
 
-  /** What may be taken over of an earlier field, or null. */
-  private Earlier earlier;
+  /** Taken over or measured. */
+  private final boolean[] isKnown;
 
-  private final Climbs climbs;
+  private Region region;
+  private float[] areasMm2;
 
-  WallMeasurement(FineMesh mesh, float accuracy, float slack) {
-    this(mesh, accuracy, slack, new AtomicInteger(), new Climbs(accuracy), 0);
+  /**
+   * @param accuracyMm chord error of the mesh
+   * @param slackMm how far apart samples can be: what spheres reach further than they are
+   * @param sizeMm more than the body's, for rays and spheres that meet nothing
+   */
+  record Terms(float accuracyMm, float slackMm, float sizeMm) {
+    /** What lies this much further off than what decided may decide. */
+    private float aroundMm() {
+      return 4 * accuracyMm + sizeMm * 1e-4f;
+    }
+  }
+
+  /**
+   * One measurement of a body.
+   *
+   * @param climbs of its balls
+   * @param measured how many nodes were
+   */
+  record Run(Terms terms, Climbs climbs, AtomicInteger measured) {
+    Run(Terms terms) {
+      this(terms, new Climbs(terms.accuracyMm()), new AtomicInteger());
+    }
+  }
+
+  record Size(int nodes, int triangles) {
+    private static Size of(FineMesh mesh) {
+      return new Size(mesh.nodeCount(), mesh.triangleCount());
+    }
+  }
+
+  /**
+   * Where everything lies that decided about a face's nodes.
+   *
+   * @param isSettled whether nothing else did
+   */
+  private record Region(Extent extent, float aroundMm, boolean isSettled) {
+    boolean isMet(Bvh.Query changes) {
+      return changes.nearest(
+          extent.middle(0), extent.middle(1), extent.middle(2), extent.halfDiagonal() + aroundMm);
+    }
+  }
+
+  /**
+   * @param plain a face as it was meshed
+   * @param spacingMm longest edge of the mesh on which it is measured
+   */
+  WallMeasurement(FineMesh plain, double spacingMm, Terms terms) {
+    this(plain, plain.refined(spacingMm), terms, List.of(), 0);
   }
 
   private WallMeasurement(
-      FineMesh mesh,
-      float accuracy,
-      float slack,
-      AtomicInteger measured,
-      Climbs climbs,
-      int first) {
-    this.measured = measured;
-    this.climbs = climbs;
-    this.slack = slack;
+      FineMesh plain, FineMesh mesh, Terms terms, List<Size> before, int first) {
+    this.plain = plain;
     this.mesh = mesh;
-    this.accuracy = accuracy;
+    this.terms = terms;
+    sizes = new ArrayList<>(before);
+    sizes.add(Size.of(mesh));
     int n = mesh.nodeCount();
     ray = new float[n];
     radius = new float[n];
     centre = new float[3 * n];
     across = new boolean[n];
     climbed = new boolean[n];
+    clear = new float[n];
+    shrunk = new float[n];
     decided = new float[n];
     diameter = new float[n];
-    taken = new boolean[n];
+    isKnown = new boolean[n];
     sample = mesh.positions().clone();
-    size = extent();
     placeSamples(first);
   }
 
-  private float extent() {
-    float low = Float.MAX_VALUE;
-    float high = -Float.MAX_VALUE;
-    for (float p : mesh.positions()) {
-      low = Math.min(low, p);
-      high = Math.max(high, p);
-    }
-    return 2 * Math.max(1e-6f, high - low);
+  int nodeCount() {
+    return mesh.nodeCount();
   }
 
-  /** A measurement before, by its samples, and what has changed since. */
-  record Earlier(WallMeasurement measurement, FloatTuples known, SurfaceChange change) {}
+  /** How large the mesh was after a round of halving. */
+  Size sizeAfter(int round) {
+    return sizes.get(Math.min(round, sizes.size() - 1));
+  }
 
-  /** The mesh with edges halved along which the thickness changes. */
-  FineMesh halved(double shortestMm, int threads) {
+  /**
+   * The same on a mesh with edges halved along which the thickness changes; its new nodes are to be
+   * measured. Itself if there are none.
+   */
+  WallMeasurement halved(double shortestMm) {
     byte[] marks = new byte[mesh.triangleCount()];
+    // What was not marked before is not now, but where other spheres cover more.
+    int first = sizes.size() > 1 && isAllTold() ? sizes.get(sizes.size() - 2).nodes() : 0;
     FineMesh.Marked marked =
         (a, b) ->
             Math.abs(diameter[a] - diameter[b]) > CHANGE * Math.min(diameter[a], diameter[b])
                 && mesh.lengthMm(a, b) > 2 * shortestMm;
-    WallField.inParallel(
-        marks.length,
-        threads,
-        Budget.Cancel.NEVER,
-        (from, to) -> {
-          for (int t = from; t < to; t++) {
-            marks[t] = mesh.marksOf(t, marked);
-          }
-        });
-    return mesh.halved(marks);
+    for (int t = 0; t < marks.length; t++) {
+      marks[t] = mesh.isBefore(t, first) ? 0 : mesh.marksOf(t, marked);
+    }
+    FineMesh finer = mesh.halved(marks);
+    return finer == mesh ? this : on(finer);
   }
 
-  /** The same on a finer mesh, whose new nodes are to be measured if no earlier field has them. */
-  WallMeasurement on(FineMesh finer, int threads) {
+  private WallMeasurement on(FineMesh finer) {
     int n = mesh.nodeCount();
-    WallMeasurement out = new WallMeasurement(finer, accuracy, slack, measured, climbs, n);
+    WallMeasurement out = new WallMeasurement(plain, finer, terms, sizes, n);
     System.arraycopy(sample, 0, out.sample, 0, 3 * n);
     System.arraycopy(ray, 0, out.ray, 0, n);
     System.arraycopy(radius, 0, out.radius, 0, n);
     System.arraycopy(centre, 0, out.centre, 0, 3 * n);
     System.arraycopy(across, 0, out.across, 0, n);
     System.arraycopy(climbed, 0, out.climbed, 0, n);
+    System.arraycopy(clear, 0, out.clear, 0, n);
+    System.arraycopy(shrunk, 0, out.shrunk, 0, n);
     System.arraycopy(decided, 0, out.decided, 0, n);
     System.arraycopy(diameter, 0, out.diameter, 0, n);
-    Arrays.fill(out.taken, 0, n, true);
-    out.earlier = earlier;
-    out.takeOver(n, threads);
+    Arrays.fill(out.isKnown, 0, n, true);
     return out;
   }
 
@@ -161,59 +209,139 @@ final class WallMeasurement {
 
   /** Share of the surface that each node stands for, mm2. */
   float[] areasMm2() {
-    float[] area = new float[mesh.nodeCount()];
-    int[] nodes = mesh.triangles();
-    for (int corner = 0; corner < nodes.length; corner += 3) {
-      float third = (float) (mesh.areaMm2(corner / 3) / 3);
-      area[nodes[corner]] += third;
-      area[nodes[corner + 1]] += third;
-      area[nodes[corner + 2]] += third;
+    if (areasMm2 == null) {
+      float[] area = new float[mesh.nodeCount()];
+      int[] nodes = mesh.triangles();
+      for (int corner = 0; corner < nodes.length; corner += 3) {
+        float third = (float) (mesh.areaMm2(corner / 3) / 3);
+        area[nodes[corner]] += third;
+        area[nodes[corner + 1]] += third;
+        area[nodes[corner + 2]] += third;
+      }
+      areasMm2 = area;
     }
-    return area;
+    return areasMm2;
   }
 
-  /** Whether what was measured in the other means the same here. */
-  boolean isLike(WallMeasurement other) {
-    return accuracy == other.accuracy && size == other.size && slack == other.slack;
-  }
-
-  /** What another measurement can take over of this one. */
-  Earlier takenBy(TriangleMesh before, TriangleMesh now) {
-    return new Earlier(this, new FloatTuples(6, samples()), new SurfaceChange(before, now));
-  }
-
-  void takeOver(Earlier before, int threads) {
-    earlier = before;
-    takeOver(0, threads);
-  }
-
-  /** Takes over what can be of the nodes from a number on. */
-  private void takeOver(int first, int threads) {
-    if (earlier == null) {
-      return;
+  /** Takes over what can be of some of the nodes. */
+  void takeOver(EarlierWalls earlier, int from, int to) {
+    Bvh.Query changes = earlier.changes();
+    float[] own = new float[6];
+    for (int n = from; n < to; n++) {
+      putSample(n, own, 0);
+      int found = earlier.find(own);
+      if (found >= 0) {
+        WallMeasurement known = earlier.faceOf(found);
+        int old = earlier.nodeOf(found);
+        isKnown[n] = known.isApart(old, changes);
+        if (isKnown[n]) {
+          copy(known, old, n);
+        }
+      }
     }
-    WallField.inParallel(
-        mesh.nodeCount() - first,
-        threads,
-        Budget.Cancel.NEVER,
-        (from, to) -> {
-          Bvh.Query changes = earlier.change.query();
-          float[] own = new float[6];
-          for (int n = first + from; n < first + to; n++) {
-            putSample(n, own, 0);
-            int old = earlier.known.find(own, 0);
-            taken[n] = takeOver(earlier.measurement, old, n, own, changes);
-          }
-        });
   }
 
-  /** Place and direction of each sample. */
-  private float[] samples() {
-    float[] out = new float[6 * mesh.nodeCount()];
+  private void copy(WallMeasurement known, int old, int n) {
+    ray[n] = known.ray[old];
+    radius[n] = known.radius[old];
+    System.arraycopy(known.centre, 3 * old, centre, 3 * n, 3);
+    across[n] = known.across[old];
+    climbed[n] = known.climbed[old];
+    clear[n] = known.clear[old];
+    shrunk[n] = known.shrunk[old];
+    decided[n] = known.decided[old];
+    diameter[n] = known.diameter[old];
+  }
+
+  /**
+   * Whether nothing has changed that decided about a node: along its ray, about the ray's middle as
+   * far as the nearest surface, within the sphere that this left, which holds all later ones, and
+   * where its ball climbed.
+   */
+  private boolean isApart(int n, Bvh.Query changes) {
+    float far = ray[n];
+    if (Float.isNaN(far)) {
+      return false;
+    }
+    float around = terms.aroundMm();
+    float px = sample[3 * n];
+    float py = sample[3 * n + 1];
+    float pz = sample[3 * n + 2];
+    float nx = mesh.normals()[3 * n];
+    float ny = mesh.normals()[3 * n + 1];
+    float nz = mesh.normals()[3 * n + 2];
+    float half = far / 2;
+    float r = shrunk[n];
+    // The sphere over the whole ray holds all but the climb: of most rays one question is enough.
+    boolean isMet =
+        changes.nearest(px - half * nx, py - half * ny, pz - half * nz, half + around)
+            && (changes.distance <= clear[n] + around
+                || changes.firstHit(px, py, pz, -nx, -ny, -nz, leastToOthers(), far + around)
+                || (r > 0
+                    ? changes.nearest(px - r * nx, py - r * ny, pz - r * nz, r + around)
+                    : changes.nearest(px - far * nx, py - far * ny, pz - far * nz, around)));
+    return !isMet && (across[n] || !climbMeets(n, changes));
+  }
+
+  /** Whether it lies beside an extent as seen along a direction. */
+  boolean isBeside(Extent extent, Vec3 way) {
+    return region().extent.isBeside(extent, way, region().aroundMm);
+  }
+
+  /** Whether nothing has changed that decided about any of the nodes. */
+  boolean isApart(Bvh.Query changes) {
+    if (!region().isSettled) {
+      return false;
+    }
+    if (!region().isMet(changes)) {
+      return true;
+    }
+    for (int n = 0; n < nodeCount(); n++) {
+      if (!isApart(n, changes)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private Region region() {
+    if (region == null) {
+      region = findRegion();
+    }
+    return region;
+  }
+
+  /** What spheres from elsewhere cover, or rays tell nothing about, is never settled. */
+  private Region findRegion() {
+    Extent extent = new Extent();
+    boolean isSettled = true;
+    for (int n = 0; n < nodeCount(); n++) {
+      isSettled &= !Float.isNaN(ray[n]) && isTold(n);
+      addTo(extent, n, 0, 0);
+      addTo(extent, n, ray[n], 0);
+      addTo(extent, n, ray[n] / 2, clear[n]);
+      addTo(extent, n, shrunk[n], shrunk[n]);
+      if (!across[n]) {
+        extent.add(centre, n, decided[n]);
+      }
+    }
+    return new Region(extent, 2 * terms.aroundMm(), isSettled);
+  }
+
+  /** Adds a ball about a place beneath a node. */
+  private void addTo(Extent extent, int n, float deep, float r) {
+    float[] middle = new float[3];
+    for (int k = 0; k < 3; k++) {
+      middle[k] = sample[3 * n + k] - deep * mesh.normals()[3 * n + k];
+    }
+    extent.add(middle, 0, r);
+  }
+
+  /** Puts place and direction of each sample, six numbers, one after the other. */
+  void putSamples(float[] to, int at) {
     for (int n = 0; n < mesh.nodeCount(); n++) {
-      putSample(n, out, 6 * n);
+      putSample(n, to, at + 6 * n);
     }
-    return out;
   }
 
   private void putSample(int n, float[] to, int at) {
@@ -221,66 +349,78 @@ final class WallMeasurement {
     System.arraycopy(mesh.normals(), 3 * n, to, at + 3, 3);
   }
 
-  /** The nodes that nothing was taken over for. */
+  /** The nodes that are to be measured. */
   int[] open() {
-    return IntStream.range(0, taken.length).filter(n -> !taken[n]).toArray();
-  }
-
-  /** Measures some of the nodes. */
-  void measure(Bvh bvh, int[] nodes, int from, int to) {
-    Bvh.Query query = bvh.query();
-    Climb climb = new Climb(query, accuracy, size);
-    for (int i = from; i < to; i++) {
-      int n = nodes[i];
-      measure(n, query);
-      if (!across[n]) {
-        keepWithin(n, query);
-        climb(n, climb);
-      }
-    }
-    measured.addAndGet(to - from);
+    return IntStream.range(0, isKnown.length).filter(n -> !isKnown[n]).toArray();
   }
 
   /**
-   * Everything that decides about a sample lies within the sphere that its search begins with, the
-   * one over the whole ray, and a little around it.
+   * Measures some of the nodes.
    *
-   * @param old the sample's number before, negative if it is new
+   * @param earlier what is known of before, or null
    */
-  private boolean takeOver(WallMeasurement known, int old, int n, float[] own, Bvh.Query changes) {
-    if (old < 0 || Float.isNaN(known.ray[old])) {
-      return false;
+  void measure(Run run, Bvh bvh, EarlierWalls earlier, int[] nodes, int from, int to) {
+    Bvh.Query query = bvh.query();
+    Bvh.Query changes = earlier == null ? null : earlier.changes();
+    Climb climb = new Climb(query, terms.accuracyMm, terms.sizeMm);
+    for (int i = from; i < to; i++) {
+      int n = nodes[i];
+      measure(n, query);
+      isKnown[n] = true;
+      if (!across[n]) {
+        keepWithin(n, query);
+        if (earlier == null || !climbsAsBefore(n, earlier, changes)) {
+          climb(n, climb, run.climbs());
+        }
+      }
     }
-    float half = known.ray[old] / 2;
-    float around = half + 4 * accuracy + size * 1e-4f;
-    if (changes.nearest(
-        own[0] - half * own[3], own[1] - half * own[4], own[2] - half * own[5], around)) {
-      return false;
-    }
-    float[] c = known.centre;
-    if (!known.across[old]
-        && changes.nearest(
-            c[3 * old], c[3 * old + 1], c[3 * old + 2], known.decided[old] + 4 * accuracy)) {
-      return false;
-    }
-    ray[n] = known.ray[old];
-    radius[n] = known.radius[old];
-    System.arraycopy(known.centre, 3 * old, centre, 3 * n, 3);
-    across[n] = known.across[old];
-    climbed[n] = known.climbed[old];
-    decided[n] = known.decided[old];
-    diameter[n] = known.diameter[old];
-    return true;
+    run.measured().addAndGet(to - from);
   }
 
-  /** A copy in which what is not taken over has no thickness. */
+  /** Takes over where a ball has climbed from the same place, if nothing has changed about it. */
+  private boolean climbsAsBefore(int n, EarlierWalls earlier, Bvh.Query changes) {
+    float[] own = new float[6];
+    putSample(n, own, 0);
+    int found = earlier.find(own);
+    if (found < 0) {
+      return false;
+    }
+    WallMeasurement known = earlier.faceOf(found);
+    int old = earlier.nodeOf(found);
+    boolean isSame =
+        !known.across[old]
+            && known.radius[old] == radius[n]
+            && Arrays.equals(known.centre, 3 * old, 3 * old + 3, centre, 3 * n, 3 * n + 3)
+            && !known.climbMeets(old, changes);
+    if (isSame) {
+      climbed[n] = known.climbed[old];
+      decided[n] = known.decided[old];
+      diameter[n] = known.diameter[old];
+    }
+    return isSame;
+  }
+
+  /** Whether anything has changed where a node's ball climbed. */
+  private boolean climbMeets(int n, Bvh.Query changes) {
+    return changes.nearest(
+        centre[3 * n], centre[3 * n + 1], centre[3 * n + 2], decided[n] + terms.aroundMm());
+  }
+
+  /** A copy in which what is not known has no thickness. */
   WallMeasurement soFar() {
-    WallMeasurement out = new WallMeasurement(mesh, accuracy, slack);
-    for (int n = 0; n < taken.length; n++) {
-      out.ray[n] = taken[n] ? ray[n] : Float.NaN;
-      out.diameter[n] = taken[n] ? diameter[n] : Float.NaN;
+    WallMeasurement out = on(mesh);
+    for (int n = 0; n < isKnown.length; n++) {
+      if (!isKnown[n]) {
+        out.ray[n] = Float.NaN;
+        out.diameter[n] = Float.NaN;
+      }
     }
     return out;
+  }
+
+  /** What is nearer to a sample is its own face. */
+  private float leastToOthers() {
+    return OWN_FACE * terms.accuracyMm + terms.sizeMm * 1e-6f;
   }
 
   private void measure(int n, Bvh.Query q) {
@@ -290,17 +430,24 @@ final class WallMeasurement {
     float nx = mesh.normals()[3 * n];
     float ny = mesh.normals()[3 * n + 1];
     float nz = mesh.normals()[3 * n + 2];
+    float accuracy = terms.accuracyMm;
+    float size = terms.sizeMm;
     float skip = accuracy * 2 + size * 1e-6f;
     ray[n] = q.firstHit(px, py, pz, -nx, -ny, -nz, skip, size) ? q.distance : Float.NaN;
     float r = Float.isNaN(ray[n]) ? size / 2 : ray[n] / 2;
     float contactX = px - 2 * r * nx;
     float contactY = py - 2 * r * ny;
     float contactZ = pz - 2 * r * nz;
+    shrunk[n] = 0;
     for (int round = 0; round < MOST_ROUNDS; round++) {
       float cx = px - r * nx;
       float cy = py - r * ny;
       float cz = pz - r * nz;
-      if (!q.nearest(cx, cy, cz, r) || q.distance >= r * SETTLED - accuracy / 4) {
+      boolean isAnyNear = q.nearest(cx, cy, cz, r);
+      if (round == 0) {
+        clear[n] = q.distance;
+      }
+      if (!isAnyNear || q.distance >= r * SETTLED - accuracy / 4) {
         break;
       }
       float dx = px - q.nearX;
@@ -321,6 +468,9 @@ final class WallMeasurement {
       contactY = q.nearY;
       contactZ = q.nearZ;
       r = smaller;
+      if (shrunk[n] == 0) {
+        shrunk[n] = r;
+      }
     }
     radius[n] = r;
     centre[3 * n] = px - r * nx;
@@ -343,8 +493,7 @@ final class WallMeasurement {
     float px = sample[3 * n];
     float py = sample[3 * n + 1];
     float pz = sample[3 * n + 2];
-    float skip = OWN_FACE * accuracy + size * 1e-6f;
-    if (q.firstHit(px, py, pz, -nx, -ny, -nz, skip, radius[n])) {
+    if (q.firstHit(px, py, pz, -nx, -ny, -nz, leastToOthers(), radius[n])) {
       float r = q.distance / 2;
       radius[n] = r;
       centre[3 * n] = px - r * nx;
@@ -354,10 +503,14 @@ final class WallMeasurement {
   }
 
   /** A ball that is held beside grows until it measures a wall. */
-  private void climb(int n, Climb climb) {
+  private void climb(int n, Climb climb, Climbs climbs) {
     Climbs.Result top =
         climbs.from(
-            climb, centre[3 * n], centre[3 * n + 1], centre[3 * n + 2], 2 * radius[n] + accuracy);
+            climb,
+            centre[3 * n],
+            centre[3 * n + 1],
+            centre[3 * n + 2],
+            2 * radius[n] + terms.accuracyMm);
     climbed[n] = top.isHeld();
     if (climbed[n]) {
       diameter[n] = (float) (2 * top.radius());
@@ -365,10 +518,20 @@ final class WallMeasurement {
     decided[n] = (float) top.reach();
   }
 
-  /** The spheres that measure a wall. */
-  SphereGrid measuringSpheres() {
-    int[] measuring = IntStream.range(0, across.length).filter(i -> across[i]).toArray();
-    return new SphereGrid(centre, radius, measuring, slack);
+  /**
+   * Puts the spheres that measure a wall, of the nodes before a number, after those that are there.
+   *
+   * @return how many there are then
+   */
+  int putMeasuring(int before, float[] centres, float[] radii, int count) {
+    int at = count;
+    for (int n = 0; n < before; n++) {
+      if (across[n]) {
+        System.arraycopy(centre, 3 * n, centres, 3 * at, 3);
+        radii[at++] = radius[n];
+      }
+    }
+    return at;
   }
 
   /** Gives the nodes whose sphere measures a wall its diameter. */
@@ -380,9 +543,22 @@ final class WallMeasurement {
     }
   }
 
+  private boolean isTold(int n) {
+    return across[n] || climbed[n];
+  }
+
+  boolean isAllTold() {
+    for (int n = 0; n < across.length; n++) {
+      if (!isTold(n)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /** The nodes that neither their sphere nor one that climbed from there tells about. */
   int[] untold() {
-    return IntStream.range(0, across.length).filter(i -> !across[i] && !climbed[i]).toArray();
+    return IntStream.range(0, across.length).filter(n -> !isTold(n)).toArray();
   }
 
   /** Gives some nodes the diameter of the largest sphere that covers the place. */

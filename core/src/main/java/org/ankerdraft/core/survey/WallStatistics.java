@@ -16,30 +16,88 @@ public record WallStatistics(
     double nominalMm, int thinnest, int thickest, double firstMm, double binMm, double[] shares) {
   private static final int BINS = 24;
 
+  /** In which the middle is looked for. */
+  private static final int FINE_BINS = 1024;
+
   public static WallStatistics of(WallField field) {
-    float[] t = field.bySphere();
-    float[] area = field.nodeAreaMm2();
-    int[] order = Ascending.order(t, i -> !Float.isNaN(t[i]));
-    if (order.length == 0) {
+    return of(field.bySphere(), field.nodeAreaMm2());
+  }
+
+  /**
+   * @param thickness at each node; NaN where it is not measured
+   * @param areaMm2 that each node stands for
+   */
+  static WallStatistics of(float[] thickness, float[] areaMm2) {
+    int thinnest = -1;
+    int thickest = -1;
+    double total = 0;
+    for (int n = 0; n < thickness.length; n++) {
+      if (!Float.isNaN(thickness[n])) {
+        thinnest = thinnest < 0 || thickness[n] < thickness[thinnest] ? n : thinnest;
+        thickest = thickest < 0 || thickness[n] >= thickness[thickest] ? n : thickest;
+        total += areaMm2[n];
+      }
+    }
+    if (thinnest < 0) {
       return new WallStatistics(0, -1, -1, 0, 1, new double[BINS]);
     }
-    double total = Arrays.stream(order).mapToDouble(i -> area[i]).sum();
+    double low = thickness[thinnest];
+    double high = Math.max(thickness[thickest], low + 1e-3);
+    Bins coarse = new Bins(low, high, BINS, thickness, areaMm2);
+    double whole = total;
+    return new WallStatistics(
+        median(low, high, total, thickness, areaMm2),
+        thinnest,
+        thickest,
+        low,
+        coarse.width,
+        Arrays.stream(coarse.areas).map(area -> area / whole).toArray());
+  }
+
+  /** The thickness below which half the area lies: only the bin in which it is must be ordered. */
+  private static double median(
+      double low, double high, double total, float[] thickness, float[] areaMm2) {
+    Bins fine = new Bins(low, high, FINE_BINS, thickness, areaMm2);
+    int bin = 0;
     double sum = 0;
-    double nominal = t[order[order.length - 1]];
-    for (int i : order) {
-      sum += area[i];
+    while (bin < FINE_BINS - 1 && sum + fine.areas[bin] < total / 2) {
+      sum += fine.areas[bin++];
+    }
+    int in = bin;
+    double median = low;
+    for (int n : Ascending.order(thickness, i -> fine.of(thickness[i]) == in)) {
+      sum += areaMm2[n];
+      median = thickness[n];
       if (sum >= total / 2) {
-        nominal = t[i];
         break;
       }
     }
-    double low = t[order[0]];
-    double high = Math.max(t[order[order.length - 1]], low + 1e-3);
-    double bin = (high - low) / BINS;
-    double[] shares = new double[BINS];
-    for (int i : order) {
-      shares[Math.min(BINS - 1, (int) ((t[i] - low) / bin))] += area[i] / total;
+    return median;
+  }
+
+  /** Area by thickness. */
+  private static final class Bins {
+    private final double low;
+    private final double width;
+    private final double[] areas;
+
+    Bins(double low, double high, int count, float[] thickness, float[] areaMm2) {
+      this.low = low;
+      width = (high - low) / count;
+      areas = new double[count];
+      for (int n = 0; n < thickness.length; n++) {
+        int bin = of(thickness[n]);
+        if (bin >= 0) {
+          areas[bin] += areaMm2[n];
+        }
+      }
     }
-    return new WallStatistics(nominal, order[0], order[order.length - 1], low, bin, shares);
+
+    /** The number of a thickness's bin, -1 if it is not measured. */
+    int of(float thickness) {
+      return Float.isNaN(thickness)
+          ? -1
+          : Math.min(areas.length - 1, (int) ((thickness - low) / width));
+    }
   }
 }

@@ -2,15 +2,21 @@ package org.ankerdraft.core.survey;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.geometry.Bvh;
+import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.kernel.TriangleMesh;
+import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -64,6 +70,8 @@ class WallFieldTest {
     assertThat(field.byRay()).isEqualTo(anew.byRay());
     assertThat(field.bySphere()).isEqualTo(anew.bySphere());
     assertThat(field.nodeAreaMm2()).isEqualTo(anew.nodeAreaMm2());
+    assertThat(field.mesh().triangles()).isEqualTo(anew.mesh().triangles());
+    assertThat(field.mesh().faceOfTriangle()).isEqualTo(anew.mesh().faceOfTriangle());
   }
 
   @ParameterizedTest
@@ -98,6 +106,10 @@ class WallFieldTest {
     assertThat(moved.measuredNodes()).isPositive().isLessThan(moved.mesh().nodeCount() / 2);
   }
 
+  private static String sample(FineMesh mesh, int n) {
+    return mesh.node(n) + Arrays.toString(Arrays.copyOfRange(mesh.normals(), 3 * n, 3 * n + 3));
+  }
+
   /** So that the map does not go grey while the rest is measured. */
   @Test
   void meanwhileTheOldThicknessStaysWhereNothingChanged() {
@@ -108,10 +120,14 @@ class WallFieldTest {
     BodyAnalysis plain = surveyor.survey(state, () -> false).orElseThrow().get("Body");
     WallField meanwhile = surveyor.meanwhile(List.of(plain)).getFirst().wall();
     WallField whole = surveyor.withWall(plain, state, () -> false).orElseThrow().wall();
+    Map<String, Float> rays = new HashMap<>();
+    for (int n = 0; n < whole.byRay().length; n++) {
+      rays.put(sample(whole.mesh(), n), whole.byRay()[n]);
+    }
     int known = 0;
     for (int n = 0; n < meanwhile.byRay().length; n++) {
       if (!Float.isNaN(meanwhile.byRay()[n])) {
-        assertThat(meanwhile.byRay()[n]).isEqualTo(whole.byRay()[n]);
+        assertThat(meanwhile.byRay()[n]).isEqualTo(rays.get(sample(meanwhile.mesh(), n)));
         known++;
       }
     }
@@ -125,6 +141,79 @@ class WallFieldTest {
     Surveyor surveyor = new Surveyor(Parts.KERNEL, 1);
     BodyAnalysis plain = surveyor.survey(state, () -> false).orElseThrow().get("Body");
     assertThat(surveyor.meanwhile(List.of(plain))).containsExactly(plain);
+  }
+
+  /** Then nothing is finer that was taken over from a body with fewer. */
+  @Test
+  void aBodyOfTooManyTrianglesIsMeasuredOnTheCoarseMesh() {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    TriangleMesh few = mesh(builder, tray(0, -20, 8, 5));
+    TriangleMesh more = mesh(builder, tray(0, -20, 14, 8));
+    int most = triangles(few) + 1;
+    assertThat(triangles(more)).isGreaterThan(most);
+    WallField fine = field(few, null, most);
+    assertThat(fine.isFine).isTrue();
+    WallField coarse = field(more, fine, most);
+    assertThat(coarse.isFine).isFalse();
+    assertSame(coarse, field(more, null, most));
+    assertSame(field(few, coarse, most), fine);
+  }
+
+  private static TriangleMesh mesh(PartBuilder builder, PartDocument part) {
+    return new Surveyor(Parts.KERNEL, 1)
+        .survey(built(builder, part), () -> false)
+        .orElseThrow()
+        .get("Body")
+        .mesh();
+  }
+
+  private static WallField field(TriangleMesh mesh, WallField before, int most) {
+    return WallRounds.begin(mesh, 3, 0.02, 2, before, most).finish(new Bvh(mesh), () -> false);
+  }
+
+  private static int triangles(TriangleMesh mesh) {
+    return field(mesh, null, Integer.MAX_VALUE).mesh().triangleCount();
+  }
+
+  /** A long ray does not make a place depend on everything about its middle. */
+  @Test
+  void theEndsOfAPlateDoNotDependOnWhatStandsOnIt() {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 1);
+    measured(surveyor, built(builder, plate(8)));
+    WallField raised = measured(surveyor, built(builder, plate(12)));
+    assertThat(raised.measuredNodes()).isPositive().isLessThan(raised.mesh().nodeCount() / 10);
+    assertSame(raised, measured(new Surveyor(Parts.KERNEL, 1), built(builder, plate(12))));
+  }
+
+  private static PartDocument plate(double high) {
+    StringBuilder steps = new StringBuilder(Parts.box(300, 60, 3));
+    addBoss(steps, "b", 0, 0, high, 5);
+    return Parts.part(steps.toString());
+  }
+
+  @Test
+  void facesThatAreKeptAreTheSame() {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 2);
+    PartDocument whole = tray(0, -20, 8, 5);
+    PartState state = built(builder, whole);
+    WallField first = measured(surveyor, state);
+    Vec3 up = Vec3.Z;
+    PartState moved = built(builder, tray(30, -20, 8, 5));
+    WallField field = measured(surveyor, moved);
+    int kept = 0;
+    for (int f = 1; f <= moved.bodies().get("Body").named().topology().faces().size(); f++) {
+      int before = field.numberBefore(f, first.identity(), up);
+      if (before > 0) {
+        assertThat(moved.bodies().get("Body").named().faceName(f))
+            .isEqualTo(state.bodies().get("Body").named().faceName(before));
+        kept++;
+      }
+      assertThat(field.numberBefore(f, new WallField.Identity(), up)).isZero();
+      assertThat(field.numberBefore(f, field.identity(), up)).isEqualTo(f);
+    }
+    assertThat(kept).isPositive();
   }
 
   @Test
