@@ -36,7 +36,7 @@ std::string Reason(BRepOffset_Error error) {
     case BRepOffset_CannotExtentEdge:
       return "an edge cannot be extended far enough";
     default:
-      return "moved by the thickness, the faces do not meet each other again";
+      return "moved so far, the faces do not meet each other again";
   }
 }
 

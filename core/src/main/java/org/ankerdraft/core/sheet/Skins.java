@@ -313,6 +313,9 @@ public record Skins(
       Face face = topology.face(f);
       if (face.kind() == SurfaceKind.PLANE) {
         int g = behind(f);
+        if (g != 0 && match(f, g, thickness)) {
+          return "the face behind it hangs together with the rest of that side over no smooth edges";
+        }
         if (g != 0) {
           return "the wall is "
               + Numbers.mm(depth(face, topology.face(g)))

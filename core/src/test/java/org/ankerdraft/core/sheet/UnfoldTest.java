@@ -409,6 +409,24 @@ class UnfoldTest {
         + " mm']}";
   }
 
+  /** An angle that is round outside and sharp inside: walls of one thickness, but no bend. */
+  @Test
+  void aCornerThatIsSharpInsideIsNoBend() {
+    String profile =
+        "{'kind':'sketch','id':'s','curves':["
+            + line("a", 0, 4, 0, 30)
+            + line("b", 0, 30, 2, 30)
+            + line("c", 2, 30, 2, 2)
+            + line("d", 2, 2, 40, 2)
+            + line("e", 40, 2, 40, 0)
+            + line("f", 40, 0, 4, 0)
+            + ",{'curve':'arc','name':'g','from':['4 mm','0 mm'],'through':['1.171573 mm','1.171573 mm'],'to':['0 mm','4 mm']}"
+            + "]},{'kind':'extrude','id':'angle','sketch':'s','depth':'50 mm'}";
+    assertThat(why(Parts.ok(profile.replace("[,", "["))))
+        .contains("the face behind it hangs together with the rest of that side over no smooth edges")
+        .doesNotContain("2 mm thick there, and 2 mm");
+  }
+
   /** Faces of either side lead to their place in the flat, cut edges to none. */
   @Test
   void bothSidesLeadToTheFlat() {
