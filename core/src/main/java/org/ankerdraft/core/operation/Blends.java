@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.BiFunction;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
@@ -17,6 +19,7 @@ import org.ankerdraft.core.select.EdgeName;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
+import org.ankerdraft.core.select.TangentChain;
 import org.ankerdraft.kernel.GeometryKernel.BlendType;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
@@ -179,9 +182,7 @@ public final class Blends {
         ofWhat
             + " of "
             + sizes.values().stream().distinct().map(Words::mm).collect(Collectors.joining(", "));
-    if (type == BlendType.ROUND) {
-      refuseTightCorner(what, input, sizes);
-    }
+    refuseTightCorner(what, input, sizes);
     Ladder ladder = ladder(input, sizes);
     Optional<Ladder.Climbed> climbed = ladder.climb();
     if (climbed.isPresent()) {
@@ -191,9 +192,9 @@ public final class Blends {
     throw new StepFailed(failure.withWorks(worksUpTo(input, sizes)));
   }
 
-  private static void refuseTightCorner(String what, NamedShape input, Map<Integer, Double> sizes)
+  private void refuseTightCorner(String what, NamedShape input, Map<Integer, Double> sizes)
       throws StepFailed {
-    Optional<TightCorner> tight = TightCorner.worst(input.topology(), sizes);
+    Optional<TightCorner> tight = TightCorner.worst(input.topology(), type, sizes);
     if (tight.isPresent()) {
       TightCorner corner = tight.get();
       Topology.Edge edge = input.topology().edge(corner.edge());
@@ -201,9 +202,10 @@ public final class Blends {
           new Failure(
               what,
               "it is larger than the corner of "
-                  + Words.mm(edge.radius())
-                  + " that the edge goes round, and would turn inside out there; widen the corner, or"
-                  + " round this edge before the corner",
+                  + Words.mm(corner.cornerMm())
+                  + " that the edge goes round, and would turn inside out there; widen the corner, or "
+                  + word()
+                  + " this edge before the corner",
               List.of(input.edgeName(corner.edge()).toString()),
               edge.mid(),
               "up to " + Words.mm(corner.saysMm())));
@@ -237,7 +239,30 @@ public final class Blends {
   private Ladder ladder(NamedShape input, Map<Integer, Double> sizes) {
     return new Ladder(result -> fault(input, sizes, result))
         .rung("all edges at once", () -> at(input, sizes))
-        .rung("largest first", () -> oneAfterAnother(input, sizes));
+        .rung("largest first", () -> oneAfterAnother(input, sizes))
+        .rung(
+            "with the rounds that it ends", () -> withCorners(input, sizes, (rounds, _) -> rounds))
+        .rung(
+            "with all rounds that hang together with it",
+            () -> withCorners(input, sizes, RoundsBeside::withConnected));
+  }
+
+  /**
+   * A ball that is hardly smaller than the round of a corner turns almost on the spot there, and
+   * what it leaves is lost in rounding. Rounds that the edges end are put on again together with
+   * the new ones: where three of one radius meet it is a part of a ball.
+   */
+  private Outcome<NamedShape> withCorners(
+      NamedShape input,
+      Map<Integer, Double> sizes,
+      BiFunction<RoundsBeside, NamedShape, RoundsBeside> more) {
+    Map<Integer, Double> all = new TreeMap<>();
+    sizes.forEach((edge, size) ->
+        TangentChain.of(input.topology(), Set.of(edge)).forEach(e -> all.put(e, size)));
+    return type == BlendType.ROUND
+        ? more.apply(RoundsBeside.endedBy(input, all.keySet()), input)
+            .together(context, input, all, births(id))
+        : Outcome.failed(Outcome.Cause.REFUSED, "chamfers turn in no ball");
   }
 
   private Outcome<NamedShape> at(NamedShape shape, Map<Integer, Double> sizes) {

@@ -73,10 +73,68 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
         .then(changed -> putBack(context.kernel, changed, context.shortBudget()));
   }
 
+  /**
+   * Takes the rounds away, and puts them back together with others.
+   *
+   * @param sizes of the others: radius by edge of the input; edges of the rounds are no more
+   * @param births names of the faces that come of the others
+   */
+  Outcome<NamedShape> together(
+      BuildContext context, NamedShape input, Map<Integer, Double> sizes, Naming.Births births) {
+    if (joints.isEmpty()) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "the edges end no other rounds");
+    }
+    return context
+        .kernel
+        .defeature(input.shape(), List.copyOf(faces), context.budget())
+        .map(d -> Naming.name(d, List.of(input), births))
+        .then(bare -> {
+          Map<Integer, Double> radii = new LinkedHashMap<>();
+          for (Joint j : joints) {
+            edgesOf(bare, j).forEach(e -> radii.put(e, j.radius));
+          }
+          sizes.forEach((edge, radius) -> {
+            if (input.topology().edge(edge).faces().stream().noneMatch(faces::contains)) {
+              radii.put(bare.edge(input.edgeName(edge)), radius);
+            }
+          });
+          return radii.containsKey(0) || radii.isEmpty()
+              ? Outcome.failed(Outcome.Cause.REFUSED, "an edge is gone without the rounds")
+              : context
+                  .kernel
+                  .blend(bare.shape(), BlendType.ROUND, radii, context.budget())
+                  .map(d -> renamed(d, bare, births));
+        });
+  }
+
+  /** The round ones among the faces of some edges that the edges end: those that a step put on. */
+  static RoundsBeside endedBy(NamedShape input, Set<Integer> edges) {
+    Set<Integer> ended = new LinkedHashSet<>();
+    for (int edge : edges) {
+      for (int face : input.topology().edge(edge).faces()) {
+        if (input.topology().face(face).kind() == Topology.SurfaceKind.CYLINDER
+            && isRound(input, face)) {
+          ended.add(face);
+        }
+      }
+    }
+    return ofRounds(input, ended);
+  }
+
+  /** With all further rounds that hang together with these. */
+  RoundsBeside withConnected(NamedShape input) {
+    Set<Integer> all = new LinkedHashSet<>(faces);
+    all.addAll(connected(input, faces));
+    return ofRounds(input, all);
+  }
+
   /** Those beside some faces that a step has put on. */
   public static RoundsBeside of(NamedShape input, Set<Integer> tilted) {
+    return ofRounds(input, connected(input, tilted));
+  }
+
+  private static RoundsBeside ofRounds(NamedShape input, Set<Integer> rounds) {
     Topology t = input.topology();
-    Set<Integer> rounds = connected(input, tilted);
     List<Joint> joints = new ArrayList<>();
     List<Corner> corners = new ArrayList<>();
     for (int round : rounds) {
@@ -93,7 +151,9 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
           sides.add(other);
         }
       }
-      if (sides.size() == 2) {
+      if (sides.size() == 1) {
+        corners.add(new Corner(name, around(input, round, rounds)));
+      } else if (sides.size() == 2) {
         joints.add(
             new Joint(
                 input.faceName(sides.get(0)),
@@ -104,6 +164,30 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
       }
     }
     return new RoundsBeside(rounds, joints, corners);
+  }
+
+  /**
+   * The faces that are joined by a round and by those that meet it: three, where it fills a corner.
+   */
+  private static Set<FaceName> around(NamedShape input, int corner, Set<Integer> rounds) {
+    Topology t = input.topology();
+    Set<Integer> meeting = new LinkedHashSet<>(Set.of(corner));
+    for (Topology.Edge e : t.edges()) {
+      int other = e.faces().contains(corner) ? e.across(corner) : 0;
+      if (rounds.contains(other)) {
+        meeting.add(other);
+      }
+    }
+    Set<FaceName> out = new HashSet<>();
+    for (Topology.Edge e : t.edges()) {
+      for (int face : e.faces()) {
+        int other = e.bend() == Topology.Bend.SMOOTH ? e.across(face) : 0;
+        if (meeting.contains(face) && other > 0 && !rounds.contains(other)) {
+          out.add(input.faceName(other));
+        }
+      }
+    }
+    return out;
   }
 
   /** Those beside some faces, whoever made them: by their shape. */
@@ -217,7 +301,9 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
       }
       edges.forEach(e -> radii.put(e, j.radius));
     }
-    return kernel.blend(bare.shape(), BlendType.ROUND, radii, budget).map(d -> renamed(d, bare));
+    return kernel
+        .blend(bare.shape(), BlendType.ROUND, radii, budget)
+        .map(d -> renamed(d, bare, Blends.births("round")));
   }
 
   /**
@@ -245,8 +331,7 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
   }
 
   /** The rounds get the names back that they had. */
-  private NamedShape renamed(Derived d, NamedShape bare) {
-    Naming.Births plain = Blends.births("round");
+  private NamedShape renamed(Derived d, NamedShape bare, Naming.Births plain) {
     return Naming.name(
         d,
         List.of(bare),

@@ -8,6 +8,7 @@ import java.util.Random;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -68,6 +69,30 @@ class BossTest {
     near(added(BLOCK, boss(12, rectangle(x, y), more)), frustum(x, y, height, draft));
     String sunk = more + ",'sunk':true";
     near(added(BLOCK, boss(12, rectangle(x, y), sunk)), -frustum(x, y, height, draft));
+  }
+
+  /** A pocket takes what a boss of the same numbers adds; balls stand in all corners of its end. */
+  @ParameterizedTest
+  @CsvSource({"1, 0.5, 0.5", "1, 0.3, 0.3", "3, 0.8, 0.77"})
+  void cornersAndEndOfOneRadius(double draft, double corner, double end) {
+    String more =
+        String.format(
+            Locale.ROOT,
+            ",'height':'6 mm','draft':'%.2f deg','cornerRound':'%.2f mm','endRound':'%.2f mm'",
+            draft,
+            corner,
+            end);
+    double won = added(BLOCK, boss(12, rectangle(14, 9), more));
+    double lost = added(BLOCK, boss(12, rectangle(14, 9), more + ",'sunk':true"));
+    near(lost, -won);
+    String sharp = String.format(Locale.ROOT, ",'height':'6 mm','draft':'%.2f deg'", draft);
+    assertThat(won).isLessThan(added(BLOCK, boss(12, rectangle(14, 9), sharp)));
+    NamedShape shape =
+        Parts.ok(BLOCK + boss(12, rectangle(14, 9), more)).bodies().get("Body").named();
+    assertThat(shape.topology().faces())
+        .filteredOn(f -> f.kind() == SurfaceKind.SPHERE)
+        .hasSize(corner == end ? 4 : 0)
+        .allSatisfy(f -> assertThat(f.radius()).isCloseTo(end, within(1e-6)));
   }
 
   /** All its rounds, by Pappus's rings: the end's is lost, the root's is won. */

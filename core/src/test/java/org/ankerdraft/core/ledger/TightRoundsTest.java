@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /**
  * Rounds at the foot of tubs with round, leaning corners: what they are, and how large they may be.
@@ -116,6 +117,103 @@ class TightRoundsTest {
         ",{'kind':'round','id':'foot','sets':[{'edges':[{'choose':'edge','name':'tub/side:r.bottom|tub/start'}],'size':'3 mm'}]}";
     PartState state = Parts.build(tub(80, 50, 2, 0) + oneSide);
     assertThat(state.step("foot").orElseThrow().failure().works()).contains("2 mm");
+  }
+
+  /** A block whose walls lean inwards, with its upright edges rounded by a step of their own. */
+  private static String roundedBlock(double leanDeg, double corner) {
+    StringBuilder uprights = new StringBuilder();
+    for (String pair : List.of("left|bottom", "right|bottom", "right|top", "left|top")) {
+      String[] sides = pair.split("\\|");
+      uprights.append(
+          (uprights.isEmpty() ? "" : ",")
+              + "{'choose':'edge','name':'block/side:r."
+              + sides[0]
+              + "|block/side:r."
+              + sides[1]
+              + "'}");
+    }
+    return String.format(
+        Locale.ROOT,
+        "{'kind':'sketch','id':'s','curves':[{'curve':'rectangle','name':'r','width':'40 mm','height':'30 mm'}]},"
+            + "{'kind':'extrude','id':'block','sketch':'s','depth':'20 mm','taper':'%.3f deg','body':'Body'},"
+            + "{'kind':'round','id':'uprights','sets':[{'edges':[%s],'size':'%.4f mm'}]}",
+        leanDeg,
+        uprights,
+        corner);
+  }
+
+  private static String topRound(double radius) {
+    return String.format(
+        Locale.ROOT,
+        ",{'kind':'round','id':'top','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'block/end'}}],'size':'%.4f mm'}]}",
+        radius);
+  }
+
+  /**
+   * Three rounds of one radius leave a piece of the ball that touches all three planes: its middle
+   * lies at the radius from each.
+   */
+  @ParameterizedTest
+  @CsvSource({"0.5, 2", "1, 3", "3, 3", "8, 1.5", "-2, 3"})
+  void aLeaningCornerAndATopOfOneRadiusMeetInABall(double lean, double radius) {
+    NamedShape shape = body(Parts.ok(roundedBlock(lean, radius) + topRound(radius)));
+    List<Topology.Face> balls =
+        shape.topology().faces().stream().filter(f -> f.kind() == SurfaceKind.SPHERE).toList();
+    double z = 20 - radius;
+    double in = z * Math.tan(Math.toRadians(lean)) + radius / Math.cos(Math.toRadians(lean));
+    assertThat(balls)
+        .hasSize(4)
+        .allSatisfy(f -> {
+          assertThat(f.radius()).isCloseTo(radius, within(1e-6));
+          assertThat(f.origin().z()).isCloseTo(z, within(1e-6));
+          assertThat(Math.abs(f.origin().x())).isCloseTo(20 - in, within(1e-6));
+          assertThat(Math.abs(f.origin().y())).isCloseTo(15 - in, within(1e-6));
+        });
+    assertThat(facesOf(shape, "uprights"))
+        .hasSize(4)
+        .allSatisfy(f -> assertThat(f.radius()).isCloseTo(radius, within(1e-6)));
+    assertThat(shape.topology().edges())
+        .filteredOn(Topology.Edge::isSharp)
+        .as("only around the foot")
+        .hasSize(8);
+  }
+
+  /** The corners that a round at the other end has made keep their names. */
+  @ParameterizedTest
+  @CsvSource({"1, 3", "1, 1", "-2, 3", "-2, 1.5"})
+  void bothEndsOfLeaningCornersAreRounded(double lean, double topRadius) {
+    String foot =
+        ",{'kind':'round','id':'foot','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'block/start'}}],'size':'3 mm'}]}";
+    String block = roundedBlock(lean, 3) + topRound(topRadius);
+    NamedShape before = body(Parts.ok(block));
+    NamedShape after = body(Parts.ok(block + foot));
+    assertThat(after.faceNames()).containsAll(before.faceNames());
+    assertThat(after.topology().edges()).noneMatch(Topology.Edge::isSharp);
+    assertThat(after.topology().faces()).hasSize(before.topology().faces().size() + 8);
+    assertThat(facesOf(after, "foot").stream().filter(f -> f.kind() == SurfaceKind.SPHERE))
+        .hasSize(4);
+  }
+
+  @ParameterizedTest
+  @ValueSource(doubles = {0.94, 0.97, 0.999})
+  void aTopHardlySmallerThanALeaningCornerIsRounded(double share) {
+    PartState state = Parts.ok(roundedBlock(2, 3) + topRound(3 * share));
+    PartState smaller = Parts.ok(roundedBlock(2, 3) + topRound(3 * share * 0.9));
+    PartState larger = Parts.ok(roundedBlock(2, 3) + topRound(3));
+    assertThat(Parts.volume(state))
+        .isLessThan(Parts.volume(smaller))
+        .isGreaterThan(Parts.volume(larger));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"round", "chamfer"})
+  void aTopLargerThanALeaningCornerIsRefusedAtOnce(String kind) {
+    String top = topRound(3.2).replace("'kind':'round'", "'kind':'" + kind + "'");
+    StepResult result = Parts.build(roundedBlock(2, 3) + top).step("top").orElseThrow();
+    assertThat(result.status()).isEqualTo(StepStatus.FAILED);
+    assertThat(result.message())
+        .contains("larger than the corner of 3 mm", kind + " this edge before");
+    assertThat(result.failure().works()).contains("3 mm");
   }
 
   @Test

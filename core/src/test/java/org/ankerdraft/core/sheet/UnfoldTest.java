@@ -423,7 +423,8 @@ class UnfoldTest {
             + ",{'curve':'arc','name':'g','from':['4 mm','0 mm'],'through':['1.171573 mm','1.171573 mm'],'to':['0 mm','4 mm']}"
             + "]},{'kind':'extrude','id':'angle','sketch':'s','depth':'50 mm'}";
     assertThat(why(Parts.ok(profile.replace("[,", "["))))
-        .contains("the face behind it hangs together with the rest of that side over no smooth edges")
+        .contains(
+            "the face behind it hangs together with the rest of that side over no smooth edges")
         .doesNotContain("2 mm thick there, and 2 mm");
   }
 
