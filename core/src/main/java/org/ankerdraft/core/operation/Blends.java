@@ -260,7 +260,7 @@ public final class Blends {
     sizes.forEach((edge, size) ->
         TangentChain.of(input.topology(), Set.of(edge)).forEach(e -> all.put(e, size)));
     return type == BlendType.ROUND
-        ? more.apply(RoundsBeside.endedBy(input, all.keySet()), input)
+        ? more.apply(RoundsBeside.endedBy(input, all), input)
             .together(context, input, all, births(id))
         : Outcome.failed(Outcome.Cause.REFUSED, "chamfers turn in no ball");
   }

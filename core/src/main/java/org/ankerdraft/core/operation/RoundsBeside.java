@@ -33,6 +33,9 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
 
   private static final String CORNER = "corner";
 
+  /** From this share of a round's radius on, what a ball leaves at its end is lost in rounding. */
+  private static final double HARDLY_SMALLER = 0.75;
+
   /**
    * Two faces (by name) joined by a round of a radius.
    *
@@ -107,17 +110,26 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
         });
   }
 
-  /** The round ones among the faces of some edges that the edges end: those that a step put on. */
-  static RoundsBeside endedBy(NamedShape input, Set<Integer> edges) {
+  /**
+   * The rounds that end in edges along which a ball is to roll within them, hardly smaller than
+   * they are: those that a step put on.
+   *
+   * @param balls radius by edge
+   */
+  static RoundsBeside endedBy(NamedShape input, Map<Integer, Double> balls) {
     Set<Integer> ended = new LinkedHashSet<>();
-    for (int edge : edges) {
-      for (int face : input.topology().edge(edge).faces()) {
-        if (input.topology().face(face).kind() == Topology.SurfaceKind.CYLINDER
-            && isRound(input, face)) {
-          ended.add(face);
+    balls.forEach((number, ball) -> {
+      Topology.Edge edge = input.topology().edge(number);
+      for (int f : edge.faces()) {
+        Topology.Face face = input.topology().face(f);
+        if (face.kind() == Topology.SurfaceKind.CYLINDER
+            && isRound(input, f)
+            && face.concave() == (edge.bend() == Topology.Bend.CONCAVE)
+            && ball > HARDLY_SMALLER * face.radius()) {
+          ended.add(f);
         }
       }
-    }
+    });
     return ofRounds(input, ended);
   }
 

@@ -167,7 +167,7 @@ final class WallMeasurement {
       marks[t] = mesh.isBefore(t, first) ? 0 : mesh.marksOf(t, marked);
     }
     FineMesh finer = mesh.halved(marks);
-    return finer == mesh ? this : on(finer);
+    return finer.nodeCount() == mesh.nodeCount() ? this : on(finer);
   }
 
   private WallMeasurement on(FineMesh finer) {

@@ -3,6 +3,7 @@ package org.ankerdraft.core.survey;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.IntConsumer;
@@ -151,11 +152,13 @@ final class WallRounds {
     int[] same = new int[plain.size()];
     Arrays.fill(same, -1);
     for (int f = 0; f < same.length; f++) {
-      List<Integer> candidates = byHash.getOrDefault(hash(plain.get(f)), List.of());
-      for (int i = 0; i < candidates.size() && same[f] < 0; i++) {
-        if (before.faces.get(candidates.get(i)).plain.isLike(plain.get(f))) {
-          same[f] = candidates.remove(i);
-        }
+      FineMesh mesh = plain.get(f);
+      List<Integer> candidates = byHash.getOrDefault(hash(mesh), List.of());
+      Optional<Integer> found =
+          candidates.stream().filter(c -> before.faces.get(c).plain.isLike(mesh)).findFirst();
+      if (found.isPresent()) {
+        same[f] = found.get();
+        candidates.removeIf(found.get()::equals);
       }
     }
     return same;

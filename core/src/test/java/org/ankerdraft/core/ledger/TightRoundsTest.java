@@ -122,15 +122,16 @@ class TightRoundsTest {
   /** A block whose walls lean inwards, with its upright edges rounded by a step of their own. */
   private static String roundedBlock(double leanDeg, double corner) {
     StringBuilder uprights = new StringBuilder();
-    for (String pair : List.of("left|bottom", "right|bottom", "right|top", "left|top")) {
-      String[] sides = pair.split("\\|");
-      uprights.append(
-          (uprights.isEmpty() ? "" : ",")
-              + "{'choose':'edge','name':'block/side:r."
-              + sides[0]
-              + "|block/side:r."
-              + sides[1]
-              + "'}");
+    for (String side : List.of("left", "right")) {
+      for (String other : List.of("bottom", "top")) {
+        uprights.append(
+            (uprights.isEmpty() ? "" : ",")
+                + "{'choose':'edge','name':'block/side:r."
+                + side
+                + "|block/side:r."
+                + other
+                + "'}");
+      }
     }
     return String.format(
         Locale.ROOT,
