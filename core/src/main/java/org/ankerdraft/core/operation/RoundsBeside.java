@@ -36,6 +36,9 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
   /** From this share of a round's radius on, what a ball leaves at its end is lost in rounding. */
   private static final double HARDLY_SMALLER = 0.75;
 
+  /** Radii that differ by less than this share are one. */
+  private static final double SAME_RADIUS = 1e-6;
+
   /**
    * Two faces (by name) joined by a round of a radius.
    *
@@ -44,6 +47,16 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
   public record Joint(FaceName a, FaceName b, double radius, FaceName roundName, int layer) {
     boolean isOn(EdgeName edge) {
       return edge.plain().equals(EdgeName.between(a.bare(), b.bare()));
+    }
+
+    /** Where it ends at the third of three faces. */
+    private Optional<RoundEnd> endAt(List<FaceName> faces) {
+      return faces.size() == 3 && faces.contains(a) && faces.contains(b)
+          ? faces.stream()
+              .filter(f -> !f.equals(a) && !f.equals(b))
+              .findFirst()
+              .map(end -> new RoundEnd(EdgeName.between(end, roundName), radius))
+          : Optional.empty();
     }
   }
 
@@ -106,9 +119,45 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
               : context
                   .kernel
                   .blend(bare.shape(), BlendType.ROUND, radii, context.budget())
-                  .map(d -> renamed(d, bare, births));
+                  .map(d -> renamed(d, bare, turning(input, sizes, births)));
         });
   }
+
+  /**
+   * A ball that turns on the spot at the end of a round leaves a face along the edge that it ended
+   * in.
+   */
+  private Naming.Births turning(
+      NamedShape input, Map<Integer, Double> balls, Naming.Births births) {
+    return new Naming.Births() {
+      @Override
+      public FaceName fromEdge(EdgeName name) {
+        return births.fromEdge(name);
+      }
+
+      @Override
+      public FaceName fromVertex(List<FaceName> facesAround) {
+        return joints.stream()
+            .flatMap(j -> j.endAt(facesAround).stream())
+            .filter(end -> isAsLarge(balls.get(input.edge(end.edge)), end.radius))
+            .findFirst()
+            .map(end -> births.fromEdge(end.edge))
+            .orElseGet(() -> births.fromVertex(facesAround));
+      }
+
+      @Override
+      public FaceName unknown() {
+        return births.unknown();
+      }
+    };
+  }
+
+  private static boolean isAsLarge(Double ball, double radius) {
+    return ball != null && Math.abs(ball - radius) <= SAME_RADIUS * radius;
+  }
+
+  /** The edge in which a round of some radius ends. */
+  private record RoundEnd(EdgeName edge, double radius) {}
 
   /**
    * The rounds that end in edges along which a ball is to roll within them, hardly smaller than
@@ -163,7 +212,7 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
           sides.add(other);
         }
       }
-      if (sides.size() == 1) {
+      if (sides.size() < 2) {
         corners.add(new Corner(name, around(input, round, rounds)));
       } else if (sides.size() == 2) {
         joints.add(

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.time.Duration;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import org.ankerdraft.core.Parts;
@@ -81,6 +82,50 @@ class FineMeshTest {
     }
     assertThat(area(now)).isCloseTo(area(before), within(1e-3));
     assertThat(border(now)).isCloseTo(border(before), within(1e-3));
+  }
+
+  /** Faces are meshes of their own, with the triangles that they have in the whole. */
+  @Test
+  void aMeshIsThatOfItsFaces() {
+    List<FineMesh> faces = FineMesh.facesOf(BODY);
+    assertThat(faces).hasSize(BODY.faceCount());
+    for (int f = 0; f < faces.size(); f++) {
+      FineMesh face = faces.get(f);
+      int first = BODY.faceTriangleStart()[f];
+      assertThat(face.triangleCount()).isEqualTo(BODY.faceTriangleStart()[f + 1] - first);
+      assertThat(face.faceOfTriangle()).containsOnly(f + 1);
+      for (int corner = 0; corner < face.triangles().length; corner++) {
+        int node = BODY.triangles()[3 * first + corner];
+        assertThat(face.node(face.triangles()[corner])).isEqualTo(BODY.node(node));
+      }
+    }
+    FineMesh whole = FineMesh.joined(faces);
+    assertThat(whole.faceOfTriangle().length).isEqualTo(BODY.triangleCount());
+    for (int t = 0; t < whole.triangleCount(); t++) {
+      assertThat(whole.faceOfTriangle()[t]).isEqualTo(BODY.faceOfTriangle(t));
+      for (int corner = 3 * t; corner < 3 * t + 3; corner++) {
+        assertThat(whole.node(whole.triangles()[corner]))
+            .isEqualTo(BODY.node(BODY.triangles()[corner]));
+      }
+    }
+  }
+
+  /** Whatever its number, and only to the bit. */
+  @Test
+  void aFaceIsLikeItselfAlone() {
+    List<FineMesh> faces = FineMesh.facesOf(BODY);
+    List<FineMesh> again = FineMesh.facesOf(BODY);
+    for (int f = 0; f < faces.size(); f++) {
+      for (int g = 0; g < faces.size(); g++) {
+        assertThat(faces.get(f).isLike(again.get(g))).isEqualTo(f == g);
+      }
+    }
+    FineMesh moved = again.getFirst();
+    moved.positions()[4] = Math.nextUp(moved.positions()[4]);
+    assertThat(faces.getFirst().isLike(moved)).isFalse();
+    FineMesh turned = again.getLast();
+    turned.normals()[1] = -turned.normals()[1] + 1;
+    assertThat(faces.getLast().isLike(turned)).isFalse();
   }
 
   private static byte[] marks(FineMesh mesh, FineMesh.Marked marked) {

@@ -74,6 +74,15 @@ class RungsTest {
         {'choose':'loop','face':{'choose':'face','name':'box/end'}}]}]}\
       """;
 
+  private static final String CORNERS_ROUND =
+      """
+      ,{'kind':'round','id':'o','sets':[{'size':'1 mm','edges':[
+        {'choose':'edge','name':'box/side:r.bottom|box/side:r.left'},
+        {'choose':'edge','name':'box/side:r.bottom|box/side:r.right'},
+        {'choose':'edge','name':'box/side:r.top|box/side:r.left'},
+        {'choose':'edge','name':'box/side:r.top|box/side:r.right'}]}]}\
+      """;
+
   private static final String ALL_ROUND =
       """
       ,{'kind':'round','id':'o','sets':[{'size':'2 mm','edges':[
@@ -137,6 +146,14 @@ class RungsTest {
             Parts.box(20, 20, 15) + ALL_ROUND + DRAFT,
             Parts.volume(Parts.ok(Parts.box(20, 20, 15) + DRAFT + ALL_ROUND)),
             List.of("rounds off, draft, rounds on again")),
+        new Case(
+            "round as large as that of the corners that it goes round",
+            Parts.box(20, 20, 15) + CORNERS_ROUND + TOP_ROUND.replace("'o'", "'x'"),
+            6000 - (1 - Math.PI / 4) * 4 * (14 + 18) - 4 * (1 - Math.PI / 6),
+            List.of(
+                "all edges at once",
+                "with the rounds that it ends",
+                "with all rounds that hang together with it")),
         new Case(
             "shell of a rounded body",
             Parts.box(20, 20, 15)
