@@ -256,13 +256,15 @@ public final class Blends {
       NamedShape input,
       Map<Integer, Double> sizes,
       BiFunction<RoundsBeside, NamedShape, RoundsBeside> more) {
+    if (type != BlendType.ROUND) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "chamfers turn in no ball");
+    }
     Map<Integer, Double> all = new TreeMap<>();
     sizes.forEach((edge, size) ->
         TangentChain.of(input.topology(), Set.of(edge)).forEach(e -> all.put(e, size)));
-    return type == BlendType.ROUND
-        ? more.apply(RoundsBeside.endedBy(input, all), input)
-            .together(context, input, all, births(id))
-        : Outcome.failed(Outcome.Cause.REFUSED, "chamfers turn in no ball");
+    all.putAll(sizes);
+    return more.apply(RoundsBeside.endedBy(input, all), input)
+        .together(context, input, all, births(id));
   }
 
   private Outcome<NamedShape> at(NamedShape shape, Map<Integer, Double> sizes) {

@@ -59,7 +59,7 @@ final class WallMeasurement {
   /** Radius of the sphere that the first surface beside the ray leaves, 0 if there is none. */
   private final float[] shrunk;
 
-  /** How far from its centre anything was asked about to let a ball climb. */
+  /** How far from its centre anything was found, or missed, to let a ball climb. */
   private final float[] decided;
 
   final float[] diameter;

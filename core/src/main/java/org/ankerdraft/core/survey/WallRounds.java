@@ -116,10 +116,10 @@ final class WallRounds {
   /** Takes over whole faces, and finds out what is known of the others. */
   private WallField.Basis keep(WallField before, List<FineMesh> plain) {
     int[] same = sameBefore(before, plain);
-    Set<Integer> kept = Arrays.stream(same).boxed().collect(Collectors.toSet());
+    Set<Integer> matched = Arrays.stream(same).boxed().collect(Collectors.toSet());
     List<WallMeasurement> gone =
         IntStream.range(0, before.faces.size())
-            .filter(f -> !kept.contains(f))
+            .filter(f -> !matched.contains(f))
             .mapToObj(before.faces::get)
             .toList();
     List<FineMesh> come =
