@@ -14,6 +14,8 @@ namespace {
 
 constexpr int kSmoothDegree = 5;
 
+WeightedPoints Alike(const std::vector<gp_Pnt>& points) { return {points, std::vector<double>(points.size(), 1.0)}; }
+
 TColStd_Array1OfInteger ClampedTimes(int spans, int degree) {
   TColStd_Array1OfInteger times(1, spans + 1);
   times.Init(1);
@@ -125,6 +127,42 @@ Handle(Geom_BSplineSurface) SurfaceOf(const SplineBasis& across, const Interpola
     }
   return new Geom_BSplineSurface(net, weights, across.knots, along.Knots(), across.times, along.Times(), across.degree,
                                  along.Degree(), false, false);
+}
+
+Handle(Geom_BSplineCurve) Interpolation::CurveThrough(const std::vector<gp_Pnt>& points) const {
+  const WeightedPoints poles = Poles(Alike(points));
+  TColgp_Array1OfPnt all(1, count_);
+  for (int i = 1; i <= count_; ++i) all(i) = poles.points[i - 1];
+  return new Geom_BSplineCurve(all, knots_, times_, degree_);
+}
+
+Handle(Geom2d_BSplineCurve) Interpolation::CurveThrough(const std::vector<gp_Pnt2d>& points) const {
+  std::vector<gp_Pnt> level;
+  for (const gp_Pnt2d& p : points) level.emplace_back(p.X(), p.Y(), 0);
+  const WeightedPoints poles = Poles(Alike(level));
+  TColgp_Array1OfPnt2d all(1, count_);
+  for (int i = 1; i <= count_; ++i) all(i) = gp_Pnt2d(poles.points[i - 1].X(), poles.points[i - 1].Y());
+  return new Geom2d_BSplineCurve(all, knots_, times_, degree_);
+}
+
+Handle(Geom_BSplineSurface) SurfaceThrough(const std::vector<std::vector<gp_Pnt>>& net) {
+  const auto even = [](size_t count) {
+    std::vector<double> places;
+    for (size_t i = 0; i < count; ++i) places.push_back(i / (count - 1.0));
+    return Interpolation::Through(places);
+  };
+  const Interpolation along_u = even(net.size()), along_v = even(net.front().size());
+  std::vector<std::vector<gp_Pnt>> rows;
+  for (const std::vector<gp_Pnt>& row : net) rows.push_back(along_v.Poles(Alike(row)).points);
+  TColgp_Array2OfPnt poles(1, along_u.Count(), 1, along_v.Count());
+  for (int v = 1; v <= along_v.Count(); ++v) {
+    std::vector<gp_Pnt> column;
+    for (const std::vector<gp_Pnt>& row : rows) column.push_back(row[v - 1]);
+    const std::vector<gp_Pnt> through = along_u.Poles(Alike(column)).points;
+    for (int u = 1; u <= along_u.Count(); ++u) poles(u, v) = through[u - 1];
+  }
+  return new Geom_BSplineSurface(poles, along_u.Knots(), along_v.Knots(), along_u.Times(), along_v.Times(),
+                                 along_u.Degree(), along_v.Degree());
 }
 
 }  // namespace ankerdraft

@@ -1,10 +1,13 @@
 #pragma once
 #include <vector>
 
+#include <Geom2d_BSplineCurve.hxx>
+#include <Geom_BSplineCurve.hxx>
 #include <Geom_BSplineSurface.hxx>
 #include <TColStd_Array1OfInteger.hxx>
 #include <TColStd_Array1OfReal.hxx>
 #include <gp_Pnt.hxx>
+#include <gp_Pnt2d.hxx>
 #include <gp_Vec.hxx>
 
 namespace ankerdraft {
@@ -40,6 +43,9 @@ class Interpolation {
   /// A place of the spline with these poles.
   void At(double place, const WeightedPoints& poles, gp_Pnt& point, double& weight) const;
 
+  Handle(Geom_BSplineCurve) CurveThrough(const std::vector<gp_Pnt>& points) const;
+  Handle(Geom2d_BSplineCurve) CurveThrough(const std::vector<gp_Pnt2d>& points) const;
+
  private:
   Interpolation(const std::vector<double>& places, int count, int degree, const std::vector<double>& inner_knots);
 
@@ -63,5 +69,11 @@ struct SplineBasis {
 /// The surface whose poles are those of splines along the way, one for each pole across it.
 Handle(Geom_BSplineSurface) SurfaceOf(const SplineBasis& across, const Interpolation& along,
                                       const std::vector<WeightedPoints>& poles);
+
+/// The surface over (0, 0) to (1, 1) that passes a net of points at even places; its borders are the curves through the
+/// outer rows.
+///
+/// @param net by place along u, along v
+Handle(Geom_BSplineSurface) SurfaceThrough(const std::vector<std::vector<gp_Pnt>>& net);
 
 }  // namespace ankerdraft

@@ -9,7 +9,6 @@
 #include <BRepLib.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
-#include <Geom2d_BSplineCurve.hxx>
 #include <Geom2d_Line.hxx>
 #include <Geom_BSplineCurve.hxx>
 #include <Geom_Circle.hxx>
@@ -124,30 +123,13 @@ class Leaning {
   // By how far it has come along a ruling, or where two planes meet along their line.
   Handle(Geom_Curve) CurveOf(const Joint& joint, bool of_planes) const {
     if (joint.is_ruling || of_planes) return new Geom_Line(joint.low, gp_Dir(gp_Vec(joint.low, joint.high)));
-    return Through(joint.places);
+    return Interpolation::Through(Places()).CurveThrough(joint.places);
   }
 
   std::vector<double> Places() const {
     std::vector<double> at;
     for (int i = 0; i < kPlaces; ++i) at.push_back(length_ * i / (kPlaces - 1));
     return at;
-  }
-
-  Handle(Geom_BSplineCurve) Through(const std::vector<gp_Pnt>& points) const {
-    const Interpolation spline = Interpolation::Through(Places());
-    const WeightedPoints poles = spline.Poles({points, std::vector<double>(points.size(), 1.0)});
-    TColgp_Array1OfPnt all(1, static_cast<int>(poles.points.size()));
-    for (size_t i = 0; i < poles.points.size(); ++i) all(static_cast<int>(i) + 1) = poles.points[i];
-    return new Geom_BSplineCurve(all, spline.Knots(), spline.Times(), spline.Degree());
-  }
-
-  Handle(Geom2d_BSplineCurve) Through(const std::vector<gp_Pnt2d>& points) const {
-    std::vector<gp_Pnt> level;
-    for (const gp_Pnt2d& p : points) level.emplace_back(p.X(), p.Y(), 0);
-    const Handle(Geom_BSplineCurve) spline = Through(level);
-    TColgp_Array1OfPnt2d all(1, spline->NbPoles());
-    for (int i = 1; i <= spline->NbPoles(); ++i) all(i) = gp_Pnt2d(spline->Pole(i).X(), spline->Pole(i).Y());
-    return new Geom2d_BSplineCurve(all, spline->Knots(), spline->Multiplicities(), spline->Degree());
   }
 
   // Neither used up nor turned inside out.
@@ -262,7 +244,7 @@ class Leaning {
     }
     std::vector<gp_Pnt2d> places;
     for (int i = 0; i < kPlaces; ++i) places.push_back(OnSurface(wall, along[i], Places()[i]));
-    return Through(places);
+    return Interpolation::Through(Places()).CurveThrough(places);
   }
 
   void MakeFace(Wall& wall) {

@@ -7,6 +7,7 @@
 #include <TopoDS.hxx>
 #include <TopoDS_Solid.hxx>
 
+#include "facewise.h"
 #include "lean.h"
 #include "shapes.h"
 
@@ -86,8 +87,8 @@ void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, ShapeReply* out) 
 void OffsetSkin(const kernel::v1::Offset& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
-  if (in.join() == JOIN_OUTLINE) {
-    const Leaned moved = OffsetOutline(in, numbered);
+  if (in.join() == JOIN_OUTLINE || in.join() == JOIN_FACEWISE) {
+    const Leaned moved = in.join() == JOIN_OUTLINE ? OffsetOutline(in, numbered) : OffsetFacewise(in, shape, numbered);
     RecordOrigins(shape, 0, moved.history, moved.shape, GeneratedFromFace::kIsModified, store.Known(), out);
     Describe(moved.shape, store, out);
     return;

@@ -73,12 +73,14 @@ public final class GeometryKernel implements AutoCloseable {
   /**
    * How offset faces are joined across outside corners: by arcs or by extending them until they
    * meet; or made anew from the outline of a prism or frustum over free curves, where anything else
-   * is refused at once.
+   * is refused at once; or each face moved by itself, all edges and corners kept, where a body of
+   * which that is not true is refused soon.
    */
   public enum Join {
     ARC,
     INTERSECTION,
-    OUTLINE
+    OUTLINE,
+    FACEWISE
   }
 
   /** Round or equal chamfer. */

@@ -113,9 +113,6 @@ record TightCorner(int edge, double wantedMm, double mostMm, double cornerMm) {
     }
     Vec3 toBall =
         e.bend() == Topology.Bend.CONVEX ? plane.direction().negated() : plane.direction();
-    Vec3 from = wall.point().minus(e.centre());
-    double along = from.dot(toBall);
-    double across = from.minus(toBall.times(along)).length();
-    return Math.atan2(across - e.radius(), along);
+    return wall.direction().dot(toBall) > 0 ? wall.second() : -wall.second();
   }
 }

@@ -277,4 +277,29 @@ class TightRoundsTest {
           assertThat(f.second()).isCloseTo(radius - wall, within(1e-3));
         });
   }
+
+  /**
+   * A slot through the wall of a leaning cup: its level sides run round the cup's axis, far from
+   * any corner, whichever side of them the middle of the wall lies on.
+   */
+  @ParameterizedTest
+  @CsvSource({"3, 5", "7.5, 5", "12, 5", "3, -5", "7.5, -5", "12, -5"})
+  void aSlotThroughALeaningWallIsNoCorner(double heightMm, double leanMm) {
+    PartState state =
+        Parts.ok(
+            String.format(
+                Locale.ROOT,
+                "{'kind':'sketch','id':'s','plane':{'base':'XZ'},'curves':[%s,%s,%s,%s]},"
+                    + "{'kind':'revolve','id':'cup','sketch':'s','body':'Body'},"
+                    + "{'kind':'shell','id':'wall','thickness':'1.5 mm','open':[{'choose':'face','name':'cup/side:rim'}]},"
+                    + "{'kind':'sketch','id':'t','plane':{'base':'XZ'},'curves':[{'curve':'rectangle','name':'w','centre':['0 mm','%.1f mm'],'width':'8 mm','height':'2.6 mm'}]},"
+                    + "{'kind':'extrude','id':'slot','sketch':'t','extent':'to last','use':'subtract'},"
+                    + "{'kind':'round','id':'edges','sets':[{'edges':[{'choose':'edges of step','step':'slot','corner':'outside'}],'size':'0.3 mm'}]}",
+                Parts.line("floor", 0, 0, 43, 0),
+                Parts.line("side", 43, 0, 43 + leanMm, 15),
+                Parts.line("rim", 43 + leanMm, 15, 0, 15),
+                Parts.line("axis", 0, 15, 0, 0),
+                heightMm));
+    assertThat(facesOf(body(state), "edges")).hasSizeGreaterThanOrEqualTo(8);
+  }
 }

@@ -53,6 +53,8 @@ final class ShellBuilder {
   private static final String BEFORE_ROUNDS =
       "body before its rounds, offset inwards, rounded again";
 
+  private static final String EACH_BY_ITSELF = "each face moved by itself";
+
   private final BuildContext context;
   private final Shell step;
   private List<Blends.Done> lastRounds = List.of();
@@ -167,34 +169,54 @@ final class ShellBuilder {
       ladder.rung("thick solid, faces extended", () -> thickSolid(w, Join.INTERSECTION));
     }
     if (step.outwards()) {
-      return ladder
-          .rung("offset outwards and cut", () -> offsetOutwards(w, Join.ARC))
-          .rung(
-              "offset outwards with faces extended, and cut",
-              () -> offsetOutwards(w, Join.INTERSECTION));
+      return outwards(ladder, w);
     }
     if (!early && isBuiltWithLastRounds(w)) {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
     return ladder
+        .special(EACH_BY_ITSELF, () -> offsetAndCut(w, w.input, Join.FACEWISE))
         .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
         .rung(
             "offset inwards with faces extended, and cut",
             () -> offsetAndCut(w, w.input, Join.INTERSECTION));
   }
 
-  /** What is made from the outline of a body with free walls; nothing for others. */
+  private Ladder outwards(Ladder ladder, Walls w) {
+    ladder
+        .rung("offset outwards and cut", () -> offsetOutwards(w, w.input, Join.ARC))
+        .special(EACH_BY_ITSELF, () -> offsetOutwards(w, w.input, Join.FACEWISE));
+    if (isBuiltWithLastRounds(w)) {
+      ladder.special(
+          "body before its rounds, each face moved by itself, rounded again",
+          () -> offsetOutwards(w, lastRounds.getFirst().before(), Join.FACEWISE));
+    }
+    return ladder.rung(
+        "offset outwards with faces extended, and cut",
+        () -> offsetOutwards(w, w.input, Join.INTERSECTION));
+  }
+
+  /**
+   * What is made at once of a body with free walls, from its outline or of each face by itself;
+   * nothing for others.
+   */
   private Ladder byOutline(Walls w) {
     Ladder ladder = new Ladder(result -> fault(w, result));
     if (!step.outwards()
         && isBuiltWithLastRounds(w)
         && hasFreeWalls(lastRounds.getFirst().before())) {
-      ladder.special(
-          "outline before its rounds, moved inwards, rounded again",
-          () -> beforeRounds(w, Join.OUTLINE));
+      ladder
+          .special(
+              "outline before its rounds, moved inwards, rounded again",
+              () -> beforeRounds(w, Join.OUTLINE))
+          .special(
+              "body before its rounds, each face moved by itself, rounded again",
+              () -> beforeRounds(w, Join.FACEWISE));
     }
     if (!step.outwards() && hasFreeWalls(w.input)) {
-      ladder.special("outline moved inwards", () -> offsetAndCut(w, w.input, Join.OUTLINE));
+      ladder
+          .special("outline moved inwards", () -> offsetAndCut(w, w.input, Join.OUTLINE))
+          .special(EACH_BY_ITSELF, () -> offsetAndCut(w, w.input, Join.FACEWISE));
     }
     return ladder;
   }
@@ -390,16 +412,29 @@ final class ShellBuilder {
             .toList());
   }
 
-  private Outcome<NamedShape> offsetOutwards(Walls w, Join join) {
+  /** The body, or what it was before its rounds, which go on again by the wall more. */
+  private Outcome<NamedShape> offsetOutwards(Walls w, NamedShape from, Join join) {
     Map<Integer, Double> own = new LinkedHashMap<>();
-    w.own.forEach(own::put);
-    // An open face stays where it is, so that cutting the original out of the grown body opens it.
-    w.open.forEach(f -> own.put(f, 0.0));
-    return context
-        .kernel
-        .offset(w.input.shape(), w.thickness, own, join, context.shortBudget())
-        .map(d -> Naming.name(d, List.of(w.input), grown()))
-        .then(outer -> withoutOriginal(w, moved(w, outer)));
+    for (int i = 1; i <= from.topology().faces().size(); i++) {
+      int original = w.input.face(from.faceName(i));
+      // An open face stays where it is, so that cutting the original out of the grown body opens it.
+      double mm = w.open.contains(original) ? 0 : w.at(original);
+      if (mm != w.thickness) {
+        own.put(i, mm);
+      }
+    }
+    Outcome<NamedShape> outer =
+        context
+            .kernel
+            .offset(from.shape(), w.thickness, own, join, context.shortBudget())
+            .map(d -> Naming.name(d, List.of(from), grown()));
+    for (Blends.Done round : from == w.input ? List.<Blends.Done>of() : lastRounds) {
+      outer =
+          outer.then(c ->
+              round.onOffset(
+                  c, -w.thickness, context.tolerance.lengthMm(), edge -> isAtOpening(w, edge)));
+    }
+    return outer.then(o -> withoutOriginal(w, moved(w, o)));
   }
 
   private Outcome<NamedShape> withoutOriginal(Walls w, NamedShape grown) {
