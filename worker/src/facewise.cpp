@@ -7,6 +7,7 @@
 #include <memory>
 #include <numeric>
 
+#include <BRepAdaptor_Curve.hxx>
 #include <BRepLib.hxx>
 #include <BRepTools_WireExplorer.hxx>
 #include <BRep_Builder.hxx>
@@ -39,6 +40,8 @@ namespace {
 constexpr double kSmooth = 1e-4;    // rad: faces that meet at less of an angle run into each other
 constexpr double kWithin = 1e-4;    // mm: how true a spline is
 constexpr double kSameCurve = 1e-9; // mm: places that lie so near a line or circle lie on it
+constexpr double kProbe = 1e-5;      // of a way between feet: how far apart a slope is taken
+constexpr int kMostTurns = 40;       // of Newton's method, which needs a few
 constexpr int kFewest = 7, kMost = 97;  // places along an edge; each time nearly twice as many
 
 // An edge in a border of a face.
@@ -47,6 +50,7 @@ struct Use {
   bool forward;
   Handle(Geom2d_Curve) on_face;
   std::vector<gp_Pnt2d> feet;  // of the places along the edge, in the edge's direction
+  size_t at_begin, at_end;     // which of the faces of the edge's corners it is
 };
 
 struct MovedEdge {
@@ -148,11 +152,20 @@ class Facewise {
     double first, last;
     const Handle(Geom2d_Curve) curve = BRep_Tool::CurveOnSurface(edge, face, first, last);
     if (curve.IsNull()) Refuse(f, "its border is not known on it");
-    uses_.push_back({f, e, edge.Orientation() != TopAbs_REVERSED, curve, {}});
+    Use use{f, e, edge.Orientation() != TopAbs_REVERSED, curve, {}, 0, 0};
+    use.at_begin = AddFace(corners_[edges_[e].begin], f, curve->Value(first));
+    use.at_end = AddFace(corners_[edges_[e].end], f, curve->Value(last));
+    uses_.push_back(use);
     edges_[e].uses.push_back(static_cast<int>(uses_.size()) - 1);
-    corners_[edges_[e].begin].faces.push_back({&faces_[f], curve->Value(first)});
-    corners_[edges_[e].end].faces.push_back({&faces_[f], curve->Value(last)});
     return static_cast<int>(uses_.size()) - 1;
+  }
+
+  // A seam's face comes to a corner in two places of its surface.
+  size_t AddFace(Corner& corner, int f, const gp_Pnt2d& foot) const {
+    for (size_t i = 0; i < corner.faces.size(); ++i)
+      if (corner.faces[i].face == &faces_[f] && corner.faces[i].foot.Distance(foot) < Precision::Confusion()) return i;
+    corner.faces.push_back({&faces_[f], foot});
+    return corner.faces.size() - 1;
   }
 
   const MovedEdge& EdgeOf(int use) const { return edges_[uses_[use].edge]; }
@@ -162,28 +175,35 @@ class Facewise {
       if (edge.bundle == other) edge.bundle = one;
   }
 
-  bool IsSmoothAt(const MovedEdge& edge, double at) const {
+  // What an edge's place becomes where its faces run into each other.
+  struct Touch {
+    gp_Pnt place;
+    gp_Pnt2d feet[2];
+    bool is_smooth;
+  };
+
+  Touch TouchAt(const MovedEdge& edge, double at) const {
     if (edge.uses.size() != 2) throw Refused{"refused", "one of its edges does not bound two faces"};
+    Touch touch;
+    const gp_Pnt on = edge.curve->Value(at);
+    const double within = std::clamp(at, edge.curve->FirstParameter(), edge.curve->LastParameter());
     gp_Vec normal[2];
     for (const int i : {0, 1}) {
       const Use& use = uses_[edge.uses[i]];
-      normal[i] = faces_[use.face].NormalAt(use.on_face->Value(at));
+      touch.feet[i] = faces_[use.face].FootOf(on, use.on_face->Value(within));
+      normal[i] = faces_[use.face].NormalAt(touch.feet[i]);
     }
-    return normal[0].Magnitude() > 0.5 && normal[1].Magnitude() > 0.5 && normal[0].Angle(normal[1]) < kSmooth;
+    touch.is_smooth = normal[0].Magnitude() > 0.5 && normal[1].Magnitude() > 0.5 && normal[0].Angle(normal[1]) < kSmooth;
+    touch.place = on.Translated(normal[0] * faces_[uses_[edge.uses[0]].face].Outwards());
+    return touch;
   }
 
   void FindCorner(int index) {
     Corner& corner = corners_[index];
-    Meet meet{corner.from, corner.faces, {}, {}};
+    Meet meet{corner.from, corner.faces, {}};
     for (const MovedEdge& edge : edges_)
-      for (const bool at_begin : {true, false}) {
-        const double at = at_begin ? edge.curve->FirstParameter() : edge.curve->LastParameter();
-        if ((at_begin ? edge.begin : edge.end) != index || !IsSmoothAt(edge, at)) continue;
-        const MovedFace* face = &faces_[uses_[edge.uses.front()].face];
-        const auto found = std::find_if(meet.faces.begin(), meet.faces.end(),
-                                        [&](const OnFace& on) { return on.face == face; });
-        meet.curves.push_back({edge.curve.get(), at, static_cast<size_t>(found - meet.faces.begin())});
-      }
+      for (const bool at_begin : {true, false})
+        if ((at_begin ? edge.begin : edge.end) == index && FindOnSmooth(corner, edge, at_begin, meet)) return;
     if (!meet.Find()) {
       Refused refused{"refused", "the faces round a corner meet in no one place once they are moved"};
       refused.has_place = true;
@@ -191,14 +211,67 @@ class Facewise {
       throw refused;
     }
     corner.place = meet.place;
+    corner.faces = meet.faces;
   }
 
-  // How far along an edge its end has come.
+  // A corner in which an edge ends whose faces run into each other: it comes to lie where the moved edge meets the corner's
+  // other faces. False where there they meet at a kink, or do not all meet; then it must be looked for from there.
+  bool FindOnSmooth(Corner& corner, const MovedEdge& edge, bool at_begin, Meet& from) const {
+    const double first = edge.curve->FirstParameter(), last = edge.curve->LastParameter();
+    double at = at_begin ? first : last;
+    Touch touch = TouchAt(edge, at);
+    if (!touch.is_smooth) return false;
+    std::vector<OnFace> faces = corner.faces;
+    std::vector<size_t> own;
+    for (const int u : edge.uses) own.push_back(at_begin ? uses_[u].at_begin : uses_[u].at_end);
+    const double probe = kProbe * (last - first);
+    for (int turn = 0; turn < kMostTurns; ++turn) {
+      const gp_Vec way = gp_Vec(TouchAt(edge, at - probe).place, TouchAt(edge, at + probe).place) / (2 * probe);
+      double steepest = kSmooth * way.Magnitude(), step = 0;
+      for (size_t i = 0; i < faces.size(); ++i) {
+        if (std::find(own.begin(), own.end(), i) != own.end()) continue;
+        const double gap = faces[i].face->GapTo(touch.place, faces[i].foot);
+        const double slope = way.Dot(faces[i].face->NormalAt(faces[i].foot));
+        if (std::abs(slope) <= steepest) continue;
+        steepest = std::abs(slope);
+        step = -gap / slope;
+      }
+      at += step;
+      touch = TouchAt(edge, at);
+      if (std::abs(step) * way.Magnitude() < kSameCurve) break;
+    }
+    for (const int i : {0, 1}) faces[own[i]].foot = touch.feet[i];
+    from = {touch.place, faces, {}};
+    if (!touch.is_smooth) return false;
+    for (size_t i = 0; i < faces.size(); ++i)
+      if (std::find(own.begin(), own.end(), i) == own.end() &&
+          std::abs(faces[i].face->GapTo(touch.place, faces[i].foot)) > Precision::Confusion())
+        return false;
+    corner.place = touch.place;
+    corner.faces = faces;
+    return true;
+  }
+
+  // How far the end of an edge has come, in its parameter.
   double Along(const MovedEdge& edge, bool at_begin) const {
-    gp_Pnt on;
-    gp_Vec way;
-    edge.curve->D1(at_begin ? edge.curve->FirstParameter() : edge.curve->LastParameter(), on, way);
-    return gp_Vec(on, corners_[at_begin ? edge.begin : edge.end].place).Dot(way.Normalized());
+    const Corner& corner = corners_[at_begin ? edge.begin : edge.end];
+    const double end = at_begin ? edge.curve->FirstParameter() : edge.curve->LastParameter();
+    double at = end;
+    gp_Pnt from = corner.place;
+    if (TouchAt(edge, end).is_smooth) {
+      const OnFace& on = corner.faces[at_begin ? uses_[edge.uses[0]].at_begin : uses_[edge.uses[0]].at_end];
+      from.Translate(on.face->NormalAt(on.foot) * -on.face->Outwards());
+    }
+    // One step towards the foot on a kink, where the corner may lie far from the edge; all the way where it lies on it.
+    for (int turn = 0; turn < kMostTurns; ++turn) {
+      gp_Pnt on;
+      gp_Vec way;
+      edge.curve->D1(at, on, way);
+      const double step = gp_Vec(on, from).Dot(way) / way.SquareMagnitude();
+      at += step;
+      if (std::abs(step) * way.Magnitude() < kSameCurve || from.IsEqual(corner.place, 0)) break;
+    }
+    return at - end;
   }
 
   void FindPlaces(int bundle) {
@@ -210,19 +283,23 @@ class Facewise {
     edge.places.clear();
     edge.at.clear();
     for (const int use : edge.uses) uses_[use].feet.clear();
+    const int free = FreeSide(edge);
     const double first = edge.curve->FirstParameter(), last = edge.curve->LastParameter();
-    const double at_begin = Along(edge, true), at_end = Along(edge, false);
+    Guess guess{Along(edge, true), Along(edge, false), {}, {}, 0};
+    if (free >= 0) {
+      const Use& use = uses_[edge.uses[free]];
+      guess.foot_at_begin = corners_[edge.begin].faces[use.at_begin].foot;
+      guess.foot_at_end = corners_[edge.end].faces[use.at_end].foot;
+    }
     for (int i = 0; i < count; ++i) {
-      const double share = i / (count - 1.0), at = first + share * (last - first);
-      gp_Pnt on;
-      gp_Vec way;
-      edge.curve->D1(at, on, way);
-      way.Normalize();
-      const gp_Pnt station = on.Translated(way * ((1 - share) * at_begin + share * at_end));
-      Meet meet{station, {}, {}, Station{station, way}};
-      for (const int use : edge.uses) meet.faces.push_back({&faces_[uses_[use].face], uses_[use].on_face->Value(at)});
-      if (IsSmoothAt(edge, at)) meet.curves.push_back({edge.curve.get(), at, 0});
-      if (!meet.Find()) throw Refused{"refused", "two faces no longer meet once they are moved", {}, {EdgeNumber(edge)}};
+      const double share = i / (count - 1.0);
+      const double at = first + share * (last - first) + (1 - share) * guess.begin + share * guess.end;
+      const Touch touch = TouchAt(edge, at);
+      Meet meet{touch.place, {}, {}};
+      if (touch.is_smooth)
+        for (const int k : {0, 1}) meet.faces.push_back({&faces_[uses_[edge.uses[k]].face], touch.feet[k]});
+      else
+        meet = free >= 0 ? MeetOnFree(edge, free, share, guess) : MeetNear(edge, at, touch);
       edge.places.push_back(meet.place);
       edge.at.push_back(share);
       for (size_t k = 0; k < edge.uses.size(); ++k) uses_[edge.uses[k]].feet.push_back(meet.faces[k].foot);
@@ -233,6 +310,63 @@ class Facewise {
     for (int i = 1; i < count; ++i)
       if (gp_Vec(edge.places[i - 1], edge.places[i]).Dot(WayAt(edge, (i - 0.5) / (count - 1))) <= 0)
         throw Refused{"refused", "an edge is used up before its end", {}, {EdgeNumber(edge)}};
+  }
+
+  // How far the ends of an edge have come, in its parameter and on a free face beside it.
+  struct Guess {
+    double begin, end;
+    gp_Pnt2d foot_at_begin, foot_at_end;
+    double aside;  // from the straight way between the feet
+  };
+
+  // Which of an edge's faces is free, where the other one is not and the two meet at a kink: 0, 1, or -1 for none.
+  int FreeSide(const MovedEdge& edge) const {
+    const bool is_free[] = {patches_.count(uses_[edge.uses[0]].face) != 0, patches_.count(uses_[edge.uses[1]].face) != 0};
+    const double middle = 0.5 * (edge.curve->FirstParameter() + edge.curve->LastParameter());
+    if (is_free[0] == is_free[1] || TouchAt(edge, middle).is_smooth) return -1;
+    return is_free[0] ? 0 : 1;
+  }
+
+  // On the free face, beside an even share of the way between the feet of the ends, to the other face: where a tight corner
+  // narrows on its way to an opening, planes across the old edge no longer part the new one.
+  Meet MeetOnFree(const MovedEdge& edge, int free, double share, Guess& guess) const {
+    const Use &use = uses_[edge.uses[free]], &across = uses_[edge.uses[1 - free]];
+    const MovedFace &face = faces_[use.face], &other = faces_[across.face];
+    const gp_Vec2d way(guess.foot_at_begin, guess.foot_at_end), aside(-way.Y(), way.X());
+    const gp_Pnt2d middle = guess.foot_at_begin.Translated(way * share);
+    const double first = edge.curve->FirstParameter();
+    gp_Pnt2d there = across.on_face->Value(first + share * (edge.curve->LastParameter() - first));
+    const auto foot = [&](double by) { return middle.Translated(aside * by); };
+    for (int turn = 0; turn < kMostTurns; ++turn) {
+      const gp_Pnt place = face.At(foot(guess.aside));
+      const double gap = other.GapTo(place, there);
+      if (std::abs(gap) < kSameCurve) {
+        std::vector<OnFace> faces(2);
+        faces[free] = {&face, foot(guess.aside)};
+        faces[1 - free] = {&other, there};
+        return {place, faces, {}};
+      }
+      const gp_Vec step(face.At(foot(guess.aside - kProbe)), face.At(foot(guess.aside + kProbe)));
+      const double slope = step.Dot(other.NormalAt(there)) / (2 * kProbe);
+      if (std::abs(slope) < gp::Resolution()) break;
+      guess.aside -= gap / slope;
+    }
+    Part(edge);
+  }
+
+  [[noreturn]] void Part(const MovedEdge& edge) const {
+    throw Refused{"refused", "two faces no longer meet once they are moved", {}, {EdgeNumber(edge)}};
+  }
+
+  // In the plane across the edge.
+  Meet MeetNear(const MovedEdge& edge, double at, const Touch& near) const {
+    gp_Pnt on;
+    gp_Vec way;
+    edge.curve->D1(at, on, way);
+    Meet meet{on, {}, Station{on, way.Normalized()}};
+    for (const int k : {0, 1}) meet.faces.push_back({&faces_[uses_[edge.uses[k]].face], near.feet[k]});
+    if (!meet.Find()) Part(edge);
+    return meet;
   }
 
   static gp_Vec WayAt(const MovedEdge& edge, double share) {

@@ -39,21 +39,6 @@ gp_Vec ShortestStep(const std::vector<Condition>& conditions) {
   return {step(1), step(2), step(3)};
 }
 
-// Along a curve to the place nearest to a point.
-void Approach(const BRepAdaptor_Curve& curve, const gp_Pnt& p, double& at) {
-  for (int turn = 0; turn < kMostTurns; ++turn) {
-    gp_Pnt on;
-    gp_Vec first, second;
-    curve.D2(at, on, first, second);
-    const gp_Vec off(p, on);
-    const double bend = first.SquareMagnitude() + off.Dot(second);
-    if (bend <= 0) return;
-    const double step = -off.Dot(first) / bend;
-    at += step;
-    if (std::abs(step) * first.Magnitude() < kStill) return;
-  }
-}
-
 }  // namespace
 
 MovedFace::MovedFace(const TopoDS_Face& face, double outwards)
@@ -83,7 +68,8 @@ gp_Vec MovedFace::NormalAt(const gp_Pnt2d& foot) const {
   return EvaluateOutward(surface_, sign_ < 0, foot.X(), foot.Y()).normal;
 }
 
-double MovedFace::GapTo(const gp_Pnt& p, gp_Pnt2d& foot) const {
+gp_Pnt2d MovedFace::FootOf(const gp_Pnt& p, const gp_Pnt2d& from) const {
+  gp_Pnt2d foot = from;
   for (int turn = 0; turn < kMostTurns; ++turn) {
     gp_Pnt on;
     gp_Vec u, v, uu, vv, uv;
@@ -96,6 +82,11 @@ double MovedFace::GapTo(const gp_Pnt& p, gp_Pnt2d& foot) const {
     foot.SetCoord(foot.X() + along_u, foot.Y() + along_v);
     if ((u * along_u + v * along_v).Magnitude() < kStill) break;
   }
+  return foot;
+}
+
+double MovedFace::GapTo(const gp_Pnt& p, gp_Pnt2d& foot) const {
+  foot = FootOf(p, foot);
   const SurfacePoint on = EvaluateOutward(surface_, sign_ < 0, foot.X(), foot.Y());
   return gp_Vec(on.point, p).Dot(on.normal) - outwards_;
 }
@@ -126,14 +117,6 @@ bool Meet::Find() {
     for (OnFace& on : faces) {
       const double gap = on.face->GapTo(place, on.foot);
       ask(on.face->NormalAt(on.foot), gap);
-    }
-    for (OnCurve& on : curves) {
-      Approach(*on.curve, place, on.at);
-      gp_Pnt from;
-      gp_Vec along;
-      on.curve->D1(on.at, from, along);
-      const gp_Vec across = along.Crossed(faces[on.face].face->NormalAt(faces[on.face].foot)).Normalized();
-      ask(across, gp_Vec(from, place).Dot(across));
     }
     if (station) ask(station->across, gp_Vec(station->at, place).Dot(station->across));
     const gp_Vec step = ShortestStep(conditions);

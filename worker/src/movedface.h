@@ -2,7 +2,6 @@
 #include <optional>
 #include <vector>
 
-#include <BRepAdaptor_Curve.hxx>
 #include <BRepAdaptor_Surface.hxx>
 #include <TopoDS_Face.hxx>
 #include <gp_Pnt.hxx>
@@ -25,6 +24,10 @@ class MovedFace {
 
   gp_Pnt At(const gp_Pnt2d& foot) const;
   gp_Vec NormalAt(const gp_Pnt2d& foot) const;
+  /// The place on the face itself that is nearest to a point.
+  ///
+  /// @param from where to begin to look for it
+  gp_Pnt2d FootOf(const gp_Pnt& p, const gp_Pnt2d& from) const;
   /// How far a point lies outside the moved surface, mm.
   ///
   /// @param foot where to begin to look for the place nearest to it, and that place
@@ -44,13 +47,6 @@ struct OnFace {
   gp_Pnt2d foot;
 };
 
-/// A curve along which faces meet smoothly: the foot of a place that they share stays on it.
-struct OnCurve {
-  const BRepAdaptor_Curve* curve;
-  double at;
-  size_t face;  // one of those that meet in it
-};
-
 /// A plane that a place is to lie in.
 struct Station {
   gp_Pnt at;
@@ -61,7 +57,6 @@ struct Station {
 struct Meet {
   gp_Pnt place;
   std::vector<OnFace> faces;
-  std::vector<OnCurve> curves;
   std::optional<Station> station;
 
   /// Newton's method; false where they do not all meet in one place.

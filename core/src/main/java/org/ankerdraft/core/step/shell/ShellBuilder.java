@@ -53,6 +53,9 @@ final class ShellBuilder {
   private static final String BEFORE_ROUNDS =
       "body before its rounds, offset inwards, rounded again";
 
+  /** Of the usual way beyond an opening: free faces go on there only as their curves happen to. */
+  private static final double LITTLE_BEYOND = 0.1;
+
   private static final String EACH_BY_ITSELF = "each face moved by itself";
 
   private final BuildContext context;
@@ -348,6 +351,9 @@ final class ShellBuilder {
   /** The inside, led out through the openings. */
   private Outcome<NamedShape> cavity(Walls w, NamedShape from, Join join) {
     Map<Integer, Double> own = new LinkedHashMap<>(outwardsMm(w, from));
+    if (join == Join.FACEWISE) {
+      own.replaceAll((f, mm) -> mm * LITTLE_BEYOND);
+    }
     for (int i = 1; i <= from.topology().faces().size(); i++) {
       int original = w.input.face(from.faceName(i));
       if (w.own.containsKey(original)) {
