@@ -112,15 +112,18 @@ class Facewise {
  private:
   [[noreturn]] void Refuse(int face, const std::string& why) const { throw Refused{"refused", why, {face + 1}}; }
 
+  // A body that is not made so at all.
+  [[noreturn]] static void Unfit(const std::string& why) { throw Refused{"invalid-input", why}; }
+
   void AddEdge(const TopoDS_Edge& edge) {
     const TopoDS_Edge forward = TopoDS::Edge(edge.Oriented(TopAbs_FORWARD));
-    if (BRep_Tool::Degenerated(forward)) throw Refused{"refused", "one of its faces comes to a point"};
+    if (BRep_Tool::Degenerated(forward)) Unfit("one of its faces comes to a point");
     MovedEdge e;
     e.old = forward;
     e.curve = std::make_unique<BRepAdaptor_Curve>(forward);
     e.begin = numbered_.vertices.FindIndex(TopExp::FirstVertex(forward)) - 1;
     e.end = numbered_.vertices.FindIndex(TopExp::LastVertex(forward)) - 1;
-    if (e.begin < 0 || e.end < 0) throw Refused{"refused", "one of its edges has no end"};
+    if (e.begin < 0 || e.end < 0) Unfit("one of its edges has no end");
     e.bundle = static_cast<int>(edges_.size());
     edges_.push_back(std::move(e));
   }
@@ -135,12 +138,12 @@ class Facewise {
       for (TopExp_Explorer e(wire.Value(), TopAbs_EDGE); e.More(); e.Next()) ++edges;
       for (BRepTools_WireExplorer e(TopoDS::Wire(wire.Value()), face); e.More(); e.Next())
         border.push_back(AddUse(f, face, e.Current()));
-      if (static_cast<int>(border.size()) != edges) Refuse(f, "its border touches itself");
+      if (static_cast<int>(border.size()) != edges) Unfit("the border of a face touches itself");
       borders.push_back(border);
     }
     borders_.push_back(borders);
     if (!faces_[f].ClosedForm().IsNull()) return;
-    if (borders.size() != 1 || borders.front().size() != 4) Refuse(f, "a free face has other than four sides");
+    if (borders.size() != 1 || borders.front().size() != 4) Unfit("a free face has other than four sides");
     Patch patch;
     for (int i = 0; i < 4; ++i) patch.sides[i] = borders.front()[i];
     for (const int i : {0, 1}) Join(EdgeOf(patch.sides[i]).bundle, EdgeOf(patch.sides[i + 2]).bundle);
@@ -151,7 +154,7 @@ class Facewise {
     const int e = numbered_.edges.FindIndex(edge) - 1;
     double first, last;
     const Handle(Geom2d_Curve) curve = BRep_Tool::CurveOnSurface(edge, face, first, last);
-    if (curve.IsNull()) Refuse(f, "its border is not known on it");
+    if (curve.IsNull()) Unfit("the border of a face is not known on it");
     Use use{f, e, edge.Orientation() != TopAbs_REVERSED, curve, {}, 0, 0};
     use.at_begin = AddFace(corners_[edges_[e].begin], f, curve->Value(first));
     use.at_end = AddFace(corners_[edges_[e].end], f, curve->Value(last));
@@ -183,7 +186,7 @@ class Facewise {
   };
 
   Touch TouchAt(const MovedEdge& edge, double at) const {
-    if (edge.uses.size() != 2) throw Refused{"refused", "one of its edges does not bound two faces"};
+    if (edge.uses.size() != 2) Unfit("one of its edges does not bound two faces");
     Touch touch;
     const gp_Pnt on = edge.curve->Value(at);
     const double within = std::clamp(at, edge.curve->FirstParameter(), edge.curve->LastParameter());

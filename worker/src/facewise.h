@@ -8,7 +8,8 @@ namespace ankerdraft {
 /// stay such; a free face of four sides, as lofts and sweeps have, becomes a spline through places of its true offset, as
 /// many as it takes to lie within 0.0001 mm of it. The library's offset of such bodies takes a minute, or fails.
 ///
-/// @throws Refused with the face that is no such, would turn inside out or be used up, or the corner that comes apart
+/// @throws Refused with the face that would turn inside out or be used up, or the corner that comes apart; as invalid input
+/// where the body has other faces
 Leaned OffsetFacewise(const kernel::v1::Offset& in, const TopoDS_Shape& shape, const Numbered& numbered);
 
 }  // namespace ankerdraft

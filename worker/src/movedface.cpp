@@ -7,7 +7,6 @@
 #include <Geom_OffsetSurface.hxx>
 #include <Geom_RectangularTrimmedSurface.hxx>
 #include <TopoDS.hxx>
-#include <math_SVD.hxx>
 
 #include "surface.h"
 
@@ -26,17 +25,27 @@ struct Condition {
   double way;
 };
 
-// The shortest step that answers to all conditions as nearly as can be.
-gp_Vec ShortestStep(const std::vector<Condition>& conditions) {
-  const int rows = std::max(3, static_cast<int>(conditions.size()));
-  math_Matrix directions(1, rows, 1, 3, 0.0);
-  math_Vector ways(1, rows, 0.0), step(1, 3);
-  for (int i = 1; i <= static_cast<int>(conditions.size()); ++i) {
-    for (int k = 1; k <= 3; ++k) directions(i, k) = conditions[i - 1].direction.Coord(k);
-    ways(i) = conditions[i - 1].way;
+// The shortest step that answers to the conditions that differ most in direction; the others must follow from them.
+gp_Vec ShortestStep(std::vector<Condition> conditions) {
+  gp_Vec step(0, 0, 0);
+  std::vector<gp_Vec> known;  // directions, square to each other
+  while (!conditions.empty() && known.size() < 3) {
+    const auto beyond = [&](const Condition& c) {
+      gp_Vec rest = c.direction;
+      for (const gp_Vec& k : known) rest -= k * rest.Dot(k);
+      return rest;
+    };
+    const auto next = std::max_element(conditions.begin(), conditions.end(), [&](const Condition& a, const Condition& b) {
+      return beyond(a).SquareMagnitude() < beyond(b).SquareMagnitude();
+    });
+    const gp_Vec rest = beyond(*next);
+    const double size = rest.Magnitude();
+    if (size < kAlike) break;
+    step += rest * ((next->way - step.Dot(next->direction)) / (size * size));
+    known.push_back(rest / size);
+    conditions.erase(next);
   }
-  math_SVD(directions).Solve(ways, step, kAlike);
-  return {step(1), step(2), step(3)};
+  return step;
 }
 
 }  // namespace

@@ -23,7 +23,7 @@ public final class PartBuilder {
   private static final long REMEMBERED_BYTES = 96L << 20;
 
   /** Raised when the same step comes to something else than before. */
-  private static final int RESULTS_VERSION = 15;
+  private static final int RESULTS_VERSION = 16;
 
   /** Told about the progress of a build; called on the building thread. */
   @FunctionalInterface

@@ -1,8 +1,10 @@
 package org.ankerdraft.core.operation;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Outcome.KernelFailure;
@@ -52,9 +54,9 @@ public final class Ladder {
   public record Climbed(NamedShape result, String strategy) {}
 
   /**
-   * @param isSpecial whether it says nothing about the operation if it fails
+   * @param silent the causes for which it may fail without saying anything about the operation
    */
-  private record Named(String name, Rung rung, boolean isSpecial) {}
+  private record Named(String name, Rung rung, Set<Outcome.Cause> silent) {}
 
   private final ResultProof proof;
   private final List<Named> rungs = new ArrayList<>();
@@ -66,13 +68,22 @@ public final class Ladder {
   }
 
   public Ladder rung(String name, Rung rung) {
-    rungs.add(new Named(name, rung, false));
+    rungs.add(new Named(name, rung, Set.of()));
     return this;
   }
 
   /** One for bodies of some kind, which refuses all others: that is no reason to tell. */
   public Ladder special(String name, Rung rung) {
-    rungs.add(new Named(name, rung, true));
+    rungs.add(new Named(name, rung, EnumSet.allOf(Outcome.Cause.class)));
+    return this;
+  }
+
+  /**
+   * One for bodies of some kind, to which all others are invalid input: only that is no reason to
+   * tell.
+   */
+  public Ladder fitting(String name, Rung rung) {
+    rungs.add(new Named(name, rung, Set.of(Outcome.Cause.INVALID_INPUT)));
     return this;
   }
 
@@ -87,13 +98,13 @@ public final class Ladder {
     machineFailure = null;
     for (Named r : rungs) {
       switch (r.rung.attempt()) {
-        case Outcome.Failed<NamedShape>(KernelFailure failure) -> note(failure, r.isSpecial);
+        case Outcome.Failed<NamedShape>(KernelFailure failure) -> note(failure, r.silent);
         case Outcome.Done<NamedShape>(NamedShape result) -> {
           Optional<String> fault = proof.fault(result);
           if (fault.isEmpty()) {
             return Optional.of(new Climbed(result, r.name));
           }
-          note(KernelFailure.of(Outcome.Cause.REFUSED, fault.get()), r.isSpecial);
+          note(KernelFailure.of(Outcome.Cause.REFUSED, fault.get()), r.silent);
         }
       }
     }
@@ -103,7 +114,7 @@ public final class Ladder {
     return Optional.empty();
   }
 
-  private void note(KernelFailure failure, boolean isSpecial) throws Stopped {
+  private void note(KernelFailure failure, Set<Outcome.Cause> silent) throws Stopped {
     switch (failure.cause()) {
       // Whether a strategy is still at work when its time is over depends on the machine: another
       // must
@@ -113,7 +124,7 @@ public final class Ladder {
       case REFUSED, INVALID_INPUT, LIBRARY_EXCEPTION -> {
         // The plainest strategy comes first and names the true reason; later ones fail for reasons
         // of their own.
-        if (firstFailure == null && !isSpecial) {
+        if (firstFailure == null && !silent.contains(failure.cause())) {
           firstFailure = failure;
         }
       }

@@ -283,7 +283,7 @@ class TightRoundsTest {
    * any corner, whichever side of them the middle of the wall lies on.
    */
   @ParameterizedTest
-  @CsvSource({"3, 5", "7.5, 5", "12, 5", "3, -5", "7.5, -5", "12, -5"})
+  @CsvSource({"4, 5", "7.5, 5", "12, 5", "4, -5", "7.5, -5", "12, -5"})
   void aSlotThroughALeaningWallIsNoCorner(double heightMm, double leanMm) {
     PartState state =
         Parts.ok(

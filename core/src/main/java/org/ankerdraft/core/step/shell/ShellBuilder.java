@@ -58,6 +58,9 @@ final class ShellBuilder {
 
   private static final String EACH_BY_ITSELF = "each face moved by itself";
 
+  private static final String EACH_BEFORE_ROUNDS =
+      "body before its rounds, each face moved by itself, rounded again";
+
   private final BuildContext context;
   private final Shell step;
   private List<Blends.Done> lastRounds = List.of();
@@ -169,34 +172,29 @@ final class ShellBuilder {
     }
     if (!w.open.isEmpty()) {
       ladder.rung("thick solid", () -> thickSolid(w, Join.ARC));
+      eachByItself(ladder, w);
       ladder.rung("thick solid, faces extended", () -> thickSolid(w, Join.INTERSECTION));
     }
-    if (step.outwards()) {
-      return outwards(ladder, w);
-    }
-    if (!early && isBuiltWithLastRounds(w)) {
+    if (!step.outwards() && !early && isBuiltWithLastRounds(w)) {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
-    return ladder
-        .special(EACH_BY_ITSELF, () -> offsetAndCut(w, w.input, Join.FACEWISE))
-        .rung("offset inwards and cut", () -> offsetAndCut(w, w.input, Join.ARC))
-        .rung(
-            "offset inwards with faces extended, and cut",
-            () -> offsetAndCut(w, w.input, Join.INTERSECTION));
-  }
-
-  private Ladder outwards(Ladder ladder, Walls w) {
-    ladder
-        .rung("offset outwards and cut", () -> offsetOutwards(w, w.input, Join.ARC))
-        .special(EACH_BY_ITSELF, () -> offsetOutwards(w, w.input, Join.FACEWISE));
-    if (isBuiltWithLastRounds(w)) {
-      ladder.special(
-          "body before its rounds, each face moved by itself, rounded again",
-          () -> offsetOutwards(w, lastRounds.getFirst().before(), Join.FACEWISE));
+    String way = step.outwards() ? "offset outwards" : "offset inwards";
+    ladder.rung(way + " and cut", () -> offsetAndCut(w, Join.ARC));
+    if (w.open.isEmpty()) {
+      eachByItself(ladder, w);
     }
     return ladder.rung(
-        "offset outwards with faces extended, and cut",
-        () -> offsetOutwards(w, w.input, Join.INTERSECTION));
+        way + " with faces extended, and cut", () -> offsetAndCut(w, Join.INTERSECTION));
+  }
+
+  /** Quick to tell whether it can be done; outside corners become as where faces are extended. */
+  private void eachByItself(Ladder ladder, Walls w) {
+    ladder.special(EACH_BY_ITSELF, () -> offsetAndCut(w, Join.FACEWISE));
+    if (step.outwards() && isBuiltWithLastRounds(w)) {
+      ladder.special(
+          EACH_BEFORE_ROUNDS,
+          () -> offsetOutwards(w, lastRounds.getFirst().before(), Join.FACEWISE));
+    }
   }
 
   /**
@@ -212,14 +210,12 @@ final class ShellBuilder {
           .special(
               "outline before its rounds, moved inwards, rounded again",
               () -> beforeRounds(w, Join.OUTLINE))
-          .special(
-              "body before its rounds, each face moved by itself, rounded again",
-              () -> beforeRounds(w, Join.FACEWISE));
+          .fitting(EACH_BEFORE_ROUNDS, () -> beforeRounds(w, Join.FACEWISE));
     }
     if (!step.outwards() && hasFreeWalls(w.input)) {
       ladder
-          .special("outline moved inwards", () -> offsetAndCut(w, w.input, Join.OUTLINE))
-          .special(EACH_BY_ITSELF, () -> offsetAndCut(w, w.input, Join.FACEWISE));
+          .special("outline moved inwards", () -> offsetAndCut(w, Join.OUTLINE))
+          .fitting(EACH_BY_ITSELF, () -> offsetAndCut(w, Join.FACEWISE));
     }
     return ladder;
   }
@@ -344,6 +340,10 @@ final class ShellBuilder {
     return faces.stream().anyMatch(edge::isBeside);
   }
 
+  private Outcome<NamedShape> offsetAndCut(Walls w, Join join) {
+    return step.outwards() ? offsetOutwards(w, w.input, join) : offsetAndCut(w, w.input, join);
+  }
+
   private Outcome<NamedShape> offsetAndCut(Walls w, NamedShape from, Join join) {
     return cavity(w, from, join).then(c -> cut(w, c));
   }
@@ -423,7 +423,8 @@ final class ShellBuilder {
     Map<Integer, Double> own = new LinkedHashMap<>();
     for (int i = 1; i <= from.topology().faces().size(); i++) {
       int original = w.input.face(from.faceName(i));
-      // An open face stays where it is, so that cutting the original out of the grown body opens it.
+      // An open face stays where it is, so that cutting the original out of the grown body opens
+      // it.
       double mm = w.open.contains(original) ? 0 : w.at(original);
       if (mm != w.thickness) {
         own.put(i, mm);
