@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.function.DoubleUnaryOperator;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
@@ -203,7 +204,61 @@ class FacewiseShellTest {
         .hasSize(4);
   }
 
-  private static double angle(double area, double perimeter, double high, double round) {
+  /** An outline of lines drawn up, with a blend of its foot. */
+  private static String angle(double lean, String blend, double size) {
+    double[][] at = {{0, 0}, {60, 0}, {60, 20}, {25, 20}, {25, 50}, {0, 50}};
+    StringBuilder curves = new StringBuilder();
+    for (int i = 0; i < 6; i++) {
+      double[] to = at[(i + 1) % 6];
+      curves
+          .append(i == 0 ? "" : ",")
+          .append(Parts.line("c" + i, at[i][0], at[i][1], to[0], to[1]));
+    }
+    return String.format(
+        Locale.ROOT,
+        "{'kind':'sketch','id':'s','curves':[%s]},"
+            + "{'kind':'extrude','id':'e','sketch':'s','depth':'30 mm'%s,'body':'Body'},"
+            + "{'kind':'%s','id':'f','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'e/start'}}],'size':'%.3f mm'}]}",
+        curves,
+        lean == 0 ? "" : String.format(Locale.ROOT, ",'taper':'%.3f deg'", -lean),
+        blend,
+        size);
+  }
+
+  /** The volume of an angle, inset at each height by what it leans more than at its foot. */
+  private static double leaning(double low, double high, double leanDeg, double outwards) {
+    DoubleUnaryOperator area =
+        z -> {
+          double s = outwards + z * Math.tan(Math.toRadians(leanDeg));
+          return 1950 + 220 * s + 4 * s * s;
+        };
+    return (high - low)
+        / 6
+        * (area.applyAsDouble(low)
+            + 4 * area.applyAsDouble((low + high) / 2)
+            + area.applyAsDouble(high));
+  }
+
+  /**
+   * A chamfer narrower than t (tan(a / 2) + tan(b / 2)) between faces that turn by a and b there
+   * leaves nothing inside a wall t: the inside is that of the body without it.
+   */
+  @ParameterizedTest
+  @CsvSource({"0, 1, 2", "1, 1, 2", "1.5, 0.5, 1.5", "0, 0.8, 2.5", "3, 1, 2.2"})
+  void aChamferThatTheInsideHasNoRoomFor(double lean, double leg, double wall) {
+    PartState state = Parts.ok(angle(lean, "chamfer", leg) + shell(wall, ""));
+    PartState solid = Parts.ok(angle(lean, "chamfer", leg));
+    double across = wall / Math.cos(Math.toRadians(lean));
+    double inside = leaning(wall, 30, lean, -across);
+    // An inside corner stays sharp where faces are extended, and is an arc of the wall's radius
+    // else.
+    double arc = (30 - wall) * across * across * (1 - Math.PI / 4);
+    assertThat(Parts.volume(solid) - Parts.volume(state))
+        .isBetween(inside - 1.1 * arc, inside * (1 + 1e-6));
+    assertThat(names(body(state))).noneMatch(n -> n.startsWith("h/inner(f/"));
+  }
+
+  private static double withRoundFoot(double area, double perimeter, double high, double round) {
     // A round of radius R takes R - sqrt(R^2 - x^2) off at each height; an angle inset by s has the
     // area A - P s + 4 s^2, with five outside corners and one inside.
     return area * high
@@ -214,24 +269,10 @@ class FacewiseShellTest {
   /** An angle with a round foot, hollowed outwards: its outside stays sharp upright. */
   @Test
   void anAngleWithARoundFootOutwards() {
-    double[][] at = {{0, 0}, {60, 0}, {60, 20}, {25, 20}, {25, 50}, {0, 50}};
-    StringBuilder curves = new StringBuilder();
-    for (int i = 0; i < 6; i++) {
-      double[] to = at[(i + 1) % 6];
-      curves
-          .append(i == 0 ? "" : ",")
-          .append(Parts.line("c" + i, at[i][0], at[i][1], to[0], to[1]));
-    }
-    PartState state =
-        Parts.ok(
-            "{'kind':'sketch','id':'s','curves':["
-                + curves
-                + "]},{'kind':'extrude','id':'e','sketch':'s','depth':'30 mm','body':'Body'},"
-                + "{'kind':'round','id':'f','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'e/start'}}],'size':'2 mm'}]}"
-                + shell(2.5, ",'outwards':true"));
+    PartState state = Parts.ok(angle(0, "round", 2) + shell(2.5, ",'outwards':true"));
     double area = 60 * 20 + 25 * 30;
-    double outer = angle(area + 220 * 2.5 + 4 * 6.25, 240, 32.5, 4.5);
-    double wanted = outer - angle(area, 220, 30, 2);
+    double outer = withRoundFoot(area + 220 * 2.5 + 4 * 6.25, 240, 32.5, 4.5);
+    double wanted = outer - withRoundFoot(area, 220, 30, 2);
     assertThat(Parts.volume(state)).isCloseTo(wanted, within(1e-5 * wanted));
   }
 

@@ -159,7 +159,7 @@ final class ShellBuilder {
   private Ladder ladder(Walls w) {
     Ladder ladder = byOutline(w);
     ShellRounds rounds = rounds(w);
-    boolean hasSmall = !rounds.small.isEmpty();
+    boolean hasSmall = !small(w, w.input).isEmpty();
     // The other ways fail beside small rounds, some of them slowly, and leave general offset
     // surfaces inside tight
     // corners, on which every later step is slow.
@@ -306,8 +306,7 @@ final class ShellBuilder {
   /** The inside is made without the rounds and rounded like the outside, by the wall less. */
   private Outcome<NamedShape> beforeRounds(Walls w, Join join) {
     NamedShape before = lastRounds.getFirst().before();
-    List<Integer> small =
-        new ShellRounds(before, f -> w.thickness, context.tolerance.lengthMm()).small;
+    List<Integer> small = small(w, before);
     Set<FaceName> gone = small.stream().map(before::faceName).collect(Collectors.toSet());
     Outcome<NamedShape> inner = without(before, small).then(bare -> cavity(w, bare, join));
     for (Blends.Done round : lastRounds) {
@@ -457,7 +456,19 @@ final class ShellBuilder {
   }
 
   private Outcome<NamedShape> withoutSmallRounds(Walls w) {
-    return without(w.input, rounds(w).small).then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
+    return without(w.input, small(w, w.input))
+        .then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
+  }
+
+  /**
+   * Rounds and chamfers that are not there inside, of the body or what it was before its rounds.
+   */
+  private List<Integer> small(Walls w, NamedShape of) {
+    ShellRounds rounds =
+        new ShellRounds(of, f -> w.at(w.input.face(of.faceName(f))), context.tolerance.lengthMm());
+    return rounds.small.stream()
+        .filter(f -> !w.open.contains(w.input.face(of.faceName(f))))
+        .toList();
   }
 
   /**

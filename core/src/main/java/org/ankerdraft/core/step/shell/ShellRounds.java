@@ -1,22 +1,29 @@
 package org.ankerdraft.core.step.shell;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.ankerdraft.vectors.Vec3;
 
 /**
- * The outside rounds of a body that is hollowed: those no larger than the wall, which the inside of
- * the wall cannot follow, and those that taper from more than the wall to less.
+ * The outside rounds and chamfers of a body that is hollowed: those no larger than the wall, which
+ * the inside of the wall cannot follow, and those that taper from more than the wall to less.
  */
 final class ShellRounds {
+  private static final double PARALLEL_RAD = 1e-9;
+
   /** A round that tapers. Radii across its axis, such that an offset by one ends in a point, mm. */
   record Tapered(int face, double leastMm, double mostMm) {}
 
-  /** Rounds no larger than the wall: the inside is sharp along them. */
+  /**
+   * Rounds no larger than the wall, and chamfers that the inside has no room for: it is sharp along
+   * them.
+   */
   final List<Integer> small;
 
   /** Rounds larger than the wall at one end only. */
@@ -33,6 +40,10 @@ final class ShellRounds {
     List<Tapered> crossing = new ArrayList<>();
     Topology t = input.topology();
     for (int i = 1; i <= t.faces().size(); i++) {
+      if (isUsedUp(t, i, wallMm)) {
+        smaller.add(i);
+        continue;
+      }
       if (t.face(i).concave() || !hasSmoothNeighbour(t, i)) {
         continue;
       }
@@ -49,6 +60,48 @@ final class ShellRounds {
             .anyMatch(i -> isTight(t.face(i)) && hasSmoothNeighbour(t, i));
     small = List.copyOf(smaller);
     partly = List.copyOf(crossing);
+  }
+
+  /**
+   * Whether a chamfer is so narrow that nothing is left of it inside. Where faces meet at an
+   * outside edge with an angle a between their normals, each loses t tan(a / 2) when both move by
+   * t.
+   */
+  private static boolean isUsedUp(Topology t, int face, IntToDoubleFunction wallMm) {
+    Topology.Face f = t.face(face);
+    if ((f.kind() != SurfaceKind.PLANE && f.kind() != SurfaceKind.CONE) || f.concave()) {
+      return false;
+    }
+    List<Topology.Edge> outside =
+        f.loops().stream()
+            .flatMap(List::stream)
+            .map(t::edge)
+            .filter(e -> e.bend() == Topology.Bend.CONVEX)
+            .sorted(Comparator.comparingDouble(Topology.Edge::lengthMm).reversed())
+            .limit(2)
+            .toList();
+    if (outside.size() < 2) {
+      return false;
+    }
+    double width = between(outside.getFirst(), outside.getLast());
+    double lost =
+        outside.stream().mapToDouble(e -> Math.tan(e.angleRad() / 2)).sum()
+            * wallMm.applyAsDouble(face);
+    return width <= lost && outside.getLast().lengthMm() > width;
+  }
+
+  /** How far parallel edges lie apart; infinite for others. */
+  private static double between(Topology.Edge one, Topology.Edge other) {
+    boolean alike =
+        one.kind() == other.kind()
+            && one.direction().cross(other.direction()).length() < PARALLEL_RAD;
+    Vec3 apart = other.centre().minus(one.centre());
+    if (alike && one.kind() == Topology.CurveKind.CIRCLE) {
+      return Math.hypot(apart.length(), one.radius() - other.radius());
+    }
+    return alike && one.kind() == Topology.CurveKind.LINE
+        ? other.mid().minus(one.mid()).cross(one.direction()).length()
+        : Double.POSITIVE_INFINITY;
   }
 
   private static boolean isTight(Topology.Face f) {
