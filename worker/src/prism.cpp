@@ -1,4 +1,5 @@
 #include <cmath>
+#include <memory>
 #include <set>
 
 #include <BRepAdaptor_Curve.hxx>
@@ -309,20 +310,40 @@ void SweepFace(const kernel::v1::SweepFace& in, ShapeStore& store, ShapeReply* o
   Describe(result, store, out);
 }
 
+namespace {
+
+constexpr double kUsualSkin = 1e-4, kFineSkin = 1e-6;
+
+// Null where the library gives up.
+//
+// @param within how true the skin is, mm
+std::unique_ptr<BRepOffsetAPI_MakePipeShell> PipeAlong(const kernel::v1::SweepAlong& in, const TopoDS_Wire& path,
+                                                       const TopoDS_Wire& profile, double within) {
+  auto pipe = std::make_unique<BRepOffsetAPI_MakePipeShell>(path);
+  if (in.parallel())
+    pipe->SetMode(PlaneOf(in.plane()).Position().Ax2());
+  else
+    pipe->SetMode(false);
+  pipe->SetTolerance(within, within);
+  pipe->SetTransitionMode(BRepBuilderAPI_RightCorner);
+  pipe->Add(profile);
+  if (!pipe->IsReady()) throw Refused{"refused", "the library cannot sweep this profile"};
+  pipe->Build();
+  return pipe->IsDone() && (in.open() || pipe->MakeSolid()) ? std::move(pipe) : nullptr;
+}
+
+}  // namespace
+
 void SweepAlong(const kernel::v1::SweepAlong& in, ShapeStore& store, ShapeReply* out) {
   const gp_Pln plane = PlaneOf(in.plane());
   const auto tagged = EdgesOf(in.contour(), !in.open());
   const TopoDS_Wire path = WireOf(EdgesOf(in.path(), in.closed()));
-  BRepOffsetAPI_MakePipeShell pipe(path);
-  if (in.parallel())
-    pipe.SetMode(plane.Position().Ax2());
-  else
-    pipe.SetMode(false);
-  pipe.SetTransitionMode(BRepBuilderAPI_RightCorner);
-  pipe.Add(in.open() ? WireOf(tagged) : Turned(WireOf(tagged), plane));
-  if (!pipe.IsReady()) throw Refused{"refused", "the library cannot sweep this profile"};
-  pipe.Build();
-  if (!pipe.IsDone() || (!in.open() && !pipe.MakeSolid())) throw Refused{"refused", "the library could not sweep the profile along the path"};
+  const TopoDS_Wire profile = in.open() ? WireOf(tagged) : Turned(WireOf(tagged), plane);
+  std::unique_ptr<BRepOffsetAPI_MakePipeShell> made = PipeAlong(in, path, profile, kUsualSkin);
+  // Approximated too coarsely, the ends of some skins are not plane enough for the library to close them.
+  if (!made) made = PipeAlong(in, path, profile, kFineSkin);
+  if (!made) throw Refused{"refused", "the library could not sweep the profile along the path"};
+  BRepOffsetAPI_MakePipeShell& pipe = *made;
   TopoDS_Shape result = Unwrapped(pipe.Shape());
   if (!in.open()) TurnOutwards(result);
   const TopTools_IndexedMapOfShape faces = Numbered(result).faces;

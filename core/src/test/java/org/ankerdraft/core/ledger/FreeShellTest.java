@@ -153,4 +153,25 @@ class FreeShellTest {
     // The ellipse is most tightly bent at its ends: b^2 / a.
     assertThat(up).isBetween(15.9, 22.0 * 22 / 30);
   }
+
+  /**
+   * A chamfer at the foot for which the inside has no room: the inside is that of the sharp tub,
+   * the outside less a wedge all round (Pappus: its middle runs round the ellipse's offset).
+   */
+  @ParameterizedTest
+  @CsvSource({"-3, 1", "-1.5, 0.6"})
+  void withAChamferNarrowerThanItsInsideWouldBe(double taper, double leg) {
+    String foot =
+        ",{'kind':'chamfer','id':'f','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'e/start'}}],'size':'"
+            + leg
+            + " mm'}]}";
+    PartState state = Parts.ok(tub(ELLIPSE, taper, foot, ""));
+    double lean = Math.toRadians(-taper);
+    double wedge = leg * leg * Math.cos(lean) / 2;
+    double wanted =
+        walls(taper, WALL, FreeShellTest::ellipse) - wedge * FreeTaperTest.perimeter(30, 22);
+    assertThat(Parts.volume(state)).isCloseTo(wanted, within(0.05 * wedge * 164));
+    assertThat(state.bodies().get("Tub").named().faceNames().stream().map(FaceName::toString))
+        .noneMatch(n -> n.startsWith("h/inner(f/"));
+  }
 }

@@ -168,7 +168,8 @@ final class ShellBuilder {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
     if (!step.outwards() && hasSmall) {
-      ladder.rung("small rounds off, offset inwards, cut", () -> withoutSmallRounds(w));
+      ladder.rung(
+          "small rounds off, offset inwards, cut", () -> withoutSmall(w, Join.INTERSECTION));
     }
     if (!w.open.isEmpty()) {
       ladder.rung("thick solid", () -> thickSolid(w, Join.ARC));
@@ -211,6 +212,12 @@ final class ShellBuilder {
               "outline before its rounds, moved inwards, rounded again",
               () -> beforeRounds(w, Join.OUTLINE))
           .fitting(EACH_BEFORE_ROUNDS, () -> beforeRounds(w, Join.FACEWISE));
+    }
+    if (!step.outwards() && hasFreeWalls(w.input) && !small(w, w.input).isEmpty()) {
+      ladder
+          .special("small rounds off, outline moved inwards", () -> withoutSmall(w, Join.OUTLINE))
+          .special(
+              "small rounds off, each face moved by itself", () -> withoutSmall(w, Join.FACEWISE));
     }
     if (!step.outwards() && hasFreeWalls(w.input)) {
       ladder
@@ -455,9 +462,8 @@ final class ShellBuilder {
     return new ShellRounds(w.input, w::at, context.tolerance.lengthMm());
   }
 
-  private Outcome<NamedShape> withoutSmallRounds(Walls w) {
-    return without(w.input, small(w, w.input))
-        .then(bare -> offsetAndCut(w, bare, Join.INTERSECTION));
+  private Outcome<NamedShape> withoutSmall(Walls w, Join join) {
+    return without(w.input, small(w, w.input)).then(bare -> offsetAndCut(w, bare, join));
   }
 
   /**

@@ -5,9 +5,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -69,7 +69,12 @@ final class ShellRounds {
    */
   private static boolean isUsedUp(Topology t, int face, IntToDoubleFunction wallMm) {
     Topology.Face f = t.face(face);
-    if ((f.kind() != SurfaceKind.PLANE && f.kind() != SurfaceKind.CONE) || f.concave()) {
+    boolean isStrip =
+        switch (f.kind()) {
+          case PLANE, CONE, FREEFORM -> !f.concave();
+          default -> false;
+        };
+    if (!isStrip) {
       return false;
     }
     List<Topology.Edge> outside =
@@ -90,18 +95,30 @@ final class ShellRounds {
     return width <= lost && outside.getLast().lengthMm() > width;
   }
 
-  /** How far parallel edges lie apart; infinite for others. */
+  /** How far parallel edges, or free ones, lie apart; infinite for others. */
   private static double between(Topology.Edge one, Topology.Edge other) {
-    boolean alike =
-        one.kind() == other.kind()
-            && one.direction().cross(other.direction()).length() < PARALLEL_RAD;
-    Vec3 apart = other.centre().minus(one.centre());
-    if (alike && one.kind() == Topology.CurveKind.CIRCLE) {
-      return Math.hypot(apart.length(), one.radius() - other.radius());
+    if (isFree(one) && isFree(other)) {
+      return nearest(one, other);
     }
-    return alike && one.kind() == Topology.CurveKind.LINE
+    if (one.kind() != other.kind()
+        || one.direction().cross(other.direction()).length() > PARALLEL_RAD) {
+      return Double.POSITIVE_INFINITY;
+    }
+    return one.kind() == Topology.CurveKind.LINE
         ? other.mid().minus(one.mid()).cross(one.direction()).length()
-        : Double.POSITIVE_INFINITY;
+        : Math.hypot(other.centre().minus(one.centre()).length(), one.radius() - other.radius());
+  }
+
+  private static boolean isFree(Topology.Edge e) {
+    return e.kind() != Topology.CurveKind.LINE && e.kind() != Topology.CurveKind.CIRCLE;
+  }
+
+  private static double nearest(Topology.Edge one, Topology.Edge other) {
+    return Stream.of(one.start(), one.mid(), one.end())
+        .flatMap(
+            p -> Stream.of(other.start(), other.mid(), other.end()).map(q -> q.minus(p).length()))
+        .min(Comparator.naturalOrder())
+        .orElseThrow();
   }
 
   private static boolean isTight(Topology.Face f) {
