@@ -258,6 +258,38 @@ class FacewiseShellTest {
     assertThat(names(body(state))).noneMatch(n -> n.startsWith("h/inner(f/"));
   }
 
+  /**
+   * A chamfer that goes round a corner of radius r is a cone whose narrow end is smaller than the
+   * wall; inside it is as narrow as r - t (1 + tan(22.5)) less the leg, and that is still there.
+   */
+  @ParameterizedTest
+  @CsvSource({"4, 2, 2.5", "5, 2, 2", "6, 3, 3.2"})
+  void aChamferRoundACorner(double corner, double leg, double wall) {
+    String tub =
+        String.format(
+            Locale.ROOT,
+            "{'kind':'sketch','id':'s','curves':[%s]},"
+                + "{'kind':'extrude','id':'e','sketch':'s','depth':'30 mm','body':'Body'},"
+                + "{'kind':'chamfer','id':'f','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'e/start'}}],'size':'%.3f mm'}]}",
+            rectangle(60, 40, corner),
+            leg);
+    PartState state = Parts.ok(tub + shell(wall, ""));
+    double within = leg - wall * (2 - Math.sqrt(2));
+    double inside = chamfered(60 - 2 * wall, 40 - 2 * wall, 30 - wall, corner - wall, within);
+    assertThat(Parts.volume(state))
+        .isCloseTo(chamfered(60, 40, 30, corner, leg) - inside, within(1e-3));
+    assertThat(body(state).topology().faces().stream().filter(f -> f.kind() == SurfaceKind.CONE))
+        .hasSize(8);
+  }
+
+  /** A block with rounded corners less a chamfer all round its foot, which insets its outline. */
+  private static double chamfered(
+      double width, double height, double high, double corner, double leg) {
+    double area = width * height - (4 - Math.PI) * corner * corner;
+    double perimeter = 2 * (width + height) - (8 - 2 * Math.PI) * corner;
+    return area * high - perimeter * leg * leg / 2 + Math.PI * Math.pow(leg, 3) / 3;
+  }
+
   private static double withRoundFoot(double area, double perimeter, double high, double round) {
     // A round of radius R takes R - sqrt(R^2 - x^2) off at each height; an angle inset by s has the
     // area A - P s + 4 s^2, with five outside corners and one inside.

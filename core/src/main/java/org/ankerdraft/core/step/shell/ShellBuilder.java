@@ -9,6 +9,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.IntPredicate;
+import java.util.function.IntUnaryOperator;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Blends;
@@ -459,7 +461,7 @@ final class ShellBuilder {
   }
 
   private ShellRounds rounds(Walls w) {
-    return new ShellRounds(w.input, w::at, context.tolerance.lengthMm());
+    return new ShellRounds(w.input, w::at, w.open::contains, context.tolerance.lengthMm());
   }
 
   private Outcome<NamedShape> withoutSmall(Walls w, Join join) {
@@ -470,11 +472,12 @@ final class ShellBuilder {
    * Rounds and chamfers that are not there inside, of the body or what it was before its rounds.
    */
   private List<Integer> small(Walls w, NamedShape of) {
+    IntUnaryOperator original = f -> w.input.face(of.faceName(f));
+    IntPredicate isOpen = f -> w.open.contains(original.applyAsInt(f));
     ShellRounds rounds =
-        new ShellRounds(of, f -> w.at(w.input.face(of.faceName(f))), context.tolerance.lengthMm());
-    return rounds.small.stream()
-        .filter(f -> !w.open.contains(w.input.face(of.faceName(f))))
-        .toList();
+        new ShellRounds(
+            of, f -> w.at(original.applyAsInt(f)), isOpen, context.tolerance.lengthMm());
+    return rounds.small.stream().filter(f -> !isOpen.test(f)).toList();
   }
 
   /**

@@ -2,7 +2,10 @@ package org.ankerdraft.core.step.shell;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.IntPredicate;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -16,6 +19,7 @@ import org.ankerdraft.vectors.Vec3;
  */
 final class ShellRounds {
   private static final double PARALLEL_RAD = 1e-9;
+  private static final double SAME_MM = 1e-6;
 
   /** A round that tapers. Radii across its axis, such that an offset by one ends in a point, mm. */
   record Tapered(int face, double leastMm, double mostMm) {}
@@ -35,7 +39,11 @@ final class ShellRounds {
    */
   final boolean areTight;
 
-  ShellRounds(NamedShape input, IntToDoubleFunction wallMm, double toleranceMm) {
+  /**
+   * @param isOpen whether a face stays open: the inside goes on beyond it
+   */
+  ShellRounds(
+      NamedShape input, IntToDoubleFunction wallMm, IntPredicate isOpen, double toleranceMm) {
     List<Integer> smaller = new ArrayList<>();
     List<Tapered> crossing = new ArrayList<>();
     Topology t = input.topology();
@@ -47,7 +55,7 @@ final class ShellRounds {
       if (t.face(i).concave() || !hasSmoothNeighbour(t, i)) {
         continue;
       }
-      Tapered round = round(t, i);
+      Tapered round = round(t, i, isOpen);
       double wall = wallMm.applyAsDouble(i) + toleranceMm;
       if (round.mostMm <= wall) {
         smaller.add(i);
@@ -141,31 +149,58 @@ final class ShellRounds {
         .anyMatch(e -> t.edge(e).bend() == Topology.Bend.SEAM);
   }
 
-  private static Tapered round(Topology t, int face) {
+  private static Tapered round(Topology t, int face, IntPredicate isOpen) {
     Topology.Face f = t.face(face);
     return switch (f.kind()) {
       case CYLINDER, SPHERE -> new Tapered(face, f.radius(), f.radius());
       case TORUS -> new Tapered(face, f.second(), f.second());
-      case CONE -> cone(t, face, f);
+      case CONE -> cone(t, face, f, isOpen);
       default -> new Tapered(face, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY);
     };
   }
 
-  /** An offset t of a cone has its point where the cone's radius is t / cos of the half-angle. */
-  private static Tapered cone(Topology t, int face, Topology.Face f) {
-    double least = Double.POSITIVE_INFINITY;
-    double most = 0;
-    for (List<Integer> loop : f.loops()) {
-      for (int e : loop) {
-        for (Vec3 p : List.of(t.edge(e).start(), t.edge(e).end())) {
-          Vec3 from = p.minus(f.origin());
-          double radius = from.minus(f.direction().times(from.dot(f.direction()))).length();
-          double limit = radius * Math.cos(f.second());
-          least = Math.min(least, limit);
-          most = Math.max(most, limit);
-        }
+  /**
+   * An offset t of a cone has its point where the cone's radius is t / cos of the half-angle h. At
+   * an outside edge with another wall, where the normals turn by a, the inside begins t tan(a / 2)
+   * farther along the cone: there a radius r lasts for t = r / (cos h -+ tan(a / 2) sin h), less at
+   * the wider end.
+   */
+  private static Tapered cone(Topology t, int face, Topology.Face f, IntPredicate isOpen) {
+    double lean = Math.abs(f.second());
+    double middle =
+        edges(t, f).flatMap(ShellRounds::ends).mapToDouble(p -> radius(f, p)).average().orElse(0);
+    Map<Vec3, Double> limits = new LinkedHashMap<>();
+    edges(t, f)
+        .flatMap(ShellRounds::ends)
+        .forEach(p -> limits.put(p, radius(f, p) * Math.cos(lean)));
+    for (Topology.Edge e : edges(t, f).toList()) {
+      if (e.bend() != Topology.Bend.CONVEX || isOpen.test(e.across(face))) {
+        continue;
+      }
+      double lost = Math.tan(e.angleRad() / 2) * Math.sin(lean);
+      for (Vec3 p : ends(e).toList()) {
+        double radius = radius(f, p);
+        double limit = radius / (Math.cos(lean) + (radius < middle ? -lost : lost));
+        limits.replaceAll((q, old) -> q.minus(p).length() < SAME_MM ? limit : old);
       }
     }
-    return new Tapered(face, least, most);
+    return new Tapered(
+        face,
+        limits.values().stream().min(Comparator.naturalOrder()).orElse(Double.POSITIVE_INFINITY),
+        limits.values().stream().max(Comparator.naturalOrder()).orElse(0.0));
+  }
+
+  private static Stream<Topology.Edge> edges(Topology t, Topology.Face f) {
+    return f.loops().stream().flatMap(List::stream).map(t::edge);
+  }
+
+  private static Stream<Vec3> ends(Topology.Edge e) {
+    return Stream.of(e.start(), e.end());
+  }
+
+  /** From the cone's axis. */
+  private static double radius(Topology.Face f, Vec3 p) {
+    Vec3 from = p.minus(f.origin());
+    return from.minus(f.direction().times(from.dot(f.direction()))).length();
   }
 }
