@@ -4,105 +4,43 @@
 #include <array>
 #include <cmath>
 #include <map>
-#include <memory>
-#include <numeric>
 
-#include <BRepAdaptor_Curve.hxx>
 #include <BRepLib.hxx>
-#include <BRepTools_WireExplorer.hxx>
 #include <BRep_Builder.hxx>
-#include <BRep_Tool.hxx>
 #include <ElCLib.hxx>
 #include <Geom2d_BSplineCurve.hxx>
-#include <Geom2d_Curve.hxx>
 #include <Geom2d_Line.hxx>
 #include <Geom_BSplineCurve.hxx>
-#include <Geom_BSplineSurface.hxx>
 #include <Geom_Circle.hxx>
 #include <Geom_Line.hxx>
 #include <Precision.hxx>
-#include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
-#include <TopoDS_Iterator.hxx>
 #include <TopoDS_Shell.hxx>
 #include <TopoDS_Solid.hxx>
 #include <TopoDS_Wire.hxx>
 #include <gce_MakeCirc.hxx>
 
+#include "facenet.h"
 #include "interpolation.h"
-#include "movedface.h"
 
 namespace ankerdraft {
 
 namespace {
 
-constexpr double kSmooth = 1e-4;    // rad: faces that meet at less of an angle run into each other
-constexpr double kWithin = 1e-4;    // mm: how true a spline is
-constexpr double kSameCurve = 1e-9; // mm: places that lie so near a line or circle lie on it
-constexpr double kProbe = 1e-5;      // of a way between feet: how far apart a slope is taken
-constexpr int kMostTurns = 40;       // of Newton's method, which needs a few
-constexpr int kFewest = 7, kMost = 97;  // places along an edge; each time nearly twice as many
+constexpr double kSameCurve = 1e-9;  // mm: places that lie so near a line or circle lie on it
 
-// An edge in a border of a face.
-struct Use {
-  int face, edge;
-  bool forward;
-  Handle(Geom2d_Curve) on_face;
-  std::vector<gp_Pnt2d> feet;  // of the places along the edge, in the edge's direction
-  size_t at_begin, at_end;     // which of the faces of the edge's corners it is
-};
-
-struct MovedEdge {
-  TopoDS_Edge old;
-  std::unique_ptr<BRepAdaptor_Curve> curve;
-  int begin, end;        // corners
-  std::vector<int> uses;
-  int bundle;            // edges with as many places, since they are opposite sides of one free face
-  std::vector<gp_Pnt> places;
-  std::vector<double> at;  // parameters of the places on the new curve
-  TopoDS_Edge moved;
-};
-
-struct Corner {
-  gp_Pnt from, place;
-  std::vector<OnFace> faces;
-  TopoDS_Vertex moved;
-};
-
-// The borders of a face, each as its uses in order, the material on the left.
-using Borders = std::vector<std::vector<int>>;
-
-// A free face over (s, t) from 0 to 1: along its first side, and away from it.
-struct Patch {
-  std::array<int, 4> sides;  // uses: at t = 0, s = 1, t = 1, s = 0; the last two run backwards
-  Handle(Geom_BSplineSurface) surface;
-  std::vector<std::vector<gp_Pnt2d>> feet;  // by place along s, along t
-};
-
+// Makes a body of the places of a net.
 class Facewise {
  public:
-  Facewise(const Numbered& numbered, const std::vector<double>& outwards) : numbered_(numbered) {
-    for (int i = 1; i <= numbered.faces.Extent(); ++i)
-      faces_.emplace_back(TopoDS::Face(numbered.faces(i)), outwards[i - 1]);
-    for (int i = 1; i <= numbered.vertices.Extent(); ++i)
-      corners_.push_back({BRep_Tool::Pnt(TopoDS::Vertex(numbered.vertices(i))), {}, {}, {}});
-    for (int i = 1; i <= numbered.edges.Extent(); ++i) AddEdge(TopoDS::Edge(numbered.edges(i)));
-    for (int i = 1; i <= numbered.faces.Extent(); ++i) AddBorders(i - 1);
-    for (size_t i = 0; i < corners_.size(); ++i) FindCorner(static_cast<int>(i));
-  }
+  Facewise(FaceNet net, const Numbered& numbered) : numbered_(numbered), net_(std::move(net)) {}
 
   Leaned Done(const TopoDS_Shape& old) {
-    count_.assign(edges_.size(), kFewest);
-    std::vector<int> rough(edges_.size());
-    std::iota(rough.begin(), rough.end(), 0);
-    while (!rough.empty()) {
-      for (const int bundle : rough) FindPlaces(bundle);
-      rough = TooFewPlaces();
-    }
-    for (MovedEdge& edge : edges_) MakeEdge(edge);
+    for (const MovedCorner& corner : net_.corners) vertices_.push_back(MakeVertex(corner));
+    for (MovedEdge& edge : net_.edges) edges_.push_back(MakeEdge(edge));
     Leaned out;
-    for (size_t f = 0; f < faces_.size(); ++f) out.history.Became(numbered_.faces(f + 1), MakeFace(static_cast<int>(f)));
+    for (size_t f = 0; f < net_.faces.size(); ++f)
+      out.history.Became(numbered_.faces(f + 1), MakeFace(static_cast<int>(f)));
     out.shape = Solid(old);
     BRepLib::SameParameter(out.shape, Precision::Confusion(), true);
     BRepLib::UpdateTolerances(out.shape);
@@ -110,393 +48,23 @@ class Facewise {
   }
 
  private:
-  [[noreturn]] void Refuse(int face, const std::string& why) const { throw Refused{"refused", why, {face + 1}}; }
-
-  // A body that is not made so at all.
-  [[noreturn]] static void Unfit(const std::string& why) { throw Refused{"invalid-input", why}; }
-
-  void AddEdge(const TopoDS_Edge& edge) {
-    const TopoDS_Edge forward = TopoDS::Edge(edge.Oriented(TopAbs_FORWARD));
-    if (BRep_Tool::Degenerated(forward)) Unfit("one of its faces comes to a point");
-    MovedEdge e;
-    e.old = forward;
-    e.curve = std::make_unique<BRepAdaptor_Curve>(forward);
-    e.begin = numbered_.vertices.FindIndex(TopExp::FirstVertex(forward)) - 1;
-    e.end = numbered_.vertices.FindIndex(TopExp::LastVertex(forward)) - 1;
-    if (e.begin < 0 || e.end < 0) Unfit("one of its edges has no end");
-    e.bundle = static_cast<int>(edges_.size());
-    edges_.push_back(std::move(e));
+  TopoDS_Vertex MakeVertex(const MovedCorner& corner) const {
+    TopoDS_Vertex vertex;
+    BRep_Builder().MakeVertex(vertex, corner.place, Precision::Confusion());
+    return vertex;
   }
 
-  // In the face turned forward, so that the material of its surface lies on the left.
-  void AddBorders(int f) {
-    const TopoDS_Face face = TopoDS::Face(numbered_.faces(f + 1).Oriented(TopAbs_FORWARD));
-    Borders borders;
-    for (TopoDS_Iterator wire(face); wire.More(); wire.Next()) {
-      std::vector<int> border;
-      int edges = 0;
-      for (TopExp_Explorer e(wire.Value(), TopAbs_EDGE); e.More(); e.Next()) ++edges;
-      for (BRepTools_WireExplorer e(TopoDS::Wire(wire.Value()), face); e.More(); e.Next())
-        border.push_back(AddUse(f, face, e.Current()));
-      if (static_cast<int>(border.size()) != edges) Unfit("the border of a face touches itself");
-      borders.push_back(border);
-    }
-    borders_.push_back(borders);
-    if (!faces_[f].ClosedForm().IsNull()) return;
-    if (borders.size() != 1 || borders.front().size() != 4) Unfit("a free face has other than four sides");
-    Patch patch;
-    for (int i = 0; i < 4; ++i) patch.sides[i] = borders.front()[i];
-    for (const int i : {0, 1}) Join(EdgeOf(patch.sides[i]).bundle, EdgeOf(patch.sides[i + 2]).bundle);
-    patches_[f] = patch;
-  }
-
-  int AddUse(int f, const TopoDS_Face& face, const TopoDS_Edge& edge) {
-    const int e = numbered_.edges.FindIndex(edge) - 1;
-    double first, last;
-    const Handle(Geom2d_Curve) curve = BRep_Tool::CurveOnSurface(edge, face, first, last);
-    if (curve.IsNull()) Unfit("the border of a face is not known on it");
-    Use use{f, e, edge.Orientation() != TopAbs_REVERSED, curve, {}, 0, 0};
-    use.at_begin = AddFace(corners_[edges_[e].begin], f, curve->Value(first));
-    use.at_end = AddFace(corners_[edges_[e].end], f, curve->Value(last));
-    uses_.push_back(use);
-    edges_[e].uses.push_back(static_cast<int>(uses_.size()) - 1);
-    return static_cast<int>(uses_.size()) - 1;
-  }
-
-  // A seam's face comes to a corner in two places of its surface.
-  size_t AddFace(Corner& corner, int f, const gp_Pnt2d& foot) const {
-    for (size_t i = 0; i < corner.faces.size(); ++i)
-      if (corner.faces[i].face == &faces_[f] && corner.faces[i].foot.Distance(foot) < Precision::Confusion()) return i;
-    corner.faces.push_back({&faces_[f], foot});
-    return corner.faces.size() - 1;
-  }
-
-  const MovedEdge& EdgeOf(int use) const { return edges_[uses_[use].edge]; }
-
-  void Join(int one, int other) {
-    for (MovedEdge& edge : edges_)
-      if (edge.bundle == other) edge.bundle = one;
-  }
-
-  // What an edge's place becomes where its faces run into each other.
-  struct Touch {
-    gp_Pnt place;
-    gp_Pnt2d feet[2];
-    bool is_smooth;
-  };
-
-  Touch TouchAt(const MovedEdge& edge, double at) const {
-    if (edge.uses.size() != 2) Unfit("one of its edges does not bound two faces");
-    Touch touch;
-    const gp_Pnt on = edge.curve->Value(at);
-    const double within = std::clamp(at, edge.curve->FirstParameter(), edge.curve->LastParameter());
-    gp_Vec normal[2];
-    for (const int i : {0, 1}) {
-      const Use& use = uses_[edge.uses[i]];
-      touch.feet[i] = faces_[use.face].FootOf(on, use.on_face->Value(within));
-      normal[i] = faces_[use.face].NormalAt(touch.feet[i]);
-    }
-    touch.is_smooth = normal[0].Magnitude() > 0.5 && normal[1].Magnitude() > 0.5 && normal[0].Angle(normal[1]) < kSmooth;
-    touch.place = on.Translated(normal[0] * faces_[uses_[edge.uses[0]].face].Outwards());
-    return touch;
-  }
-
-  void FindCorner(int index) {
-    Corner& corner = corners_[index];
-    Meet meet{corner.from, corner.faces, {}};
-    for (const MovedEdge& edge : edges_)
-      for (const bool at_begin : {true, false})
-        if ((at_begin ? edge.begin : edge.end) == index && FindOnSmooth(corner, edge, at_begin, meet)) return;
-    if (!meet.Find()) {
-      Refused refused{"refused", "the faces round a corner meet in no one place once they are moved"};
-      refused.has_place = true;
-      refused.place = corner.from;
-      throw refused;
-    }
-    corner.place = meet.place;
-    corner.faces = meet.faces;
-  }
-
-  // A corner in which an edge ends whose faces run into each other: it comes to lie where the moved edge meets the corner's
-  // other faces. False where there they meet at a kink, or do not all meet; then it must be looked for from there.
-  bool FindOnSmooth(Corner& corner, const MovedEdge& edge, bool at_begin, Meet& from) const {
-    const double first = edge.curve->FirstParameter(), last = edge.curve->LastParameter();
-    double at = at_begin ? first : last;
-    Touch touch = TouchAt(edge, at);
-    if (!touch.is_smooth) return false;
-    std::vector<OnFace> faces = corner.faces;
-    std::vector<size_t> own;
-    for (const int u : edge.uses) own.push_back(at_begin ? uses_[u].at_begin : uses_[u].at_end);
-    const double probe = kProbe * (last - first);
-    for (int turn = 0; turn < kMostTurns; ++turn) {
-      const gp_Vec way = gp_Vec(TouchAt(edge, at - probe).place, TouchAt(edge, at + probe).place) / (2 * probe);
-      double steepest = kSmooth * way.Magnitude(), step = 0;
-      for (size_t i = 0; i < faces.size(); ++i) {
-        if (std::find(own.begin(), own.end(), i) != own.end()) continue;
-        const double gap = faces[i].face->GapTo(touch.place, faces[i].foot);
-        const double slope = way.Dot(faces[i].face->NormalAt(faces[i].foot));
-        if (std::abs(slope) <= steepest) continue;
-        steepest = std::abs(slope);
-        step = -gap / slope;
-      }
-      at += step;
-      touch = TouchAt(edge, at);
-      if (std::abs(step) * way.Magnitude() < kSameCurve) break;
-    }
-    for (const int i : {0, 1}) faces[own[i]].foot = touch.feet[i];
-    from = {touch.place, faces, {}};
-    if (!touch.is_smooth) return false;
-    for (size_t i = 0; i < faces.size(); ++i)
-      if (std::find(own.begin(), own.end(), i) == own.end() &&
-          std::abs(faces[i].face->GapTo(touch.place, faces[i].foot)) > Precision::Confusion())
-        return false;
-    corner.place = touch.place;
-    corner.faces = faces;
-    return true;
-  }
-
-  // How far the end of an edge has come, in its parameter.
-  double Along(const MovedEdge& edge, bool at_begin) const {
-    const Corner& corner = corners_[at_begin ? edge.begin : edge.end];
-    const double end = at_begin ? edge.curve->FirstParameter() : edge.curve->LastParameter();
-    double at = end;
-    gp_Pnt from = corner.place;
-    if (TouchAt(edge, end).is_smooth) {
-      const OnFace& on = corner.faces[at_begin ? uses_[edge.uses[0]].at_begin : uses_[edge.uses[0]].at_end];
-      from.Translate(on.face->NormalAt(on.foot) * -on.face->Outwards());
-    }
-    // One step towards the foot on a kink, where the corner may lie far from the edge; all the way where it lies on it.
-    for (int turn = 0; turn < kMostTurns; ++turn) {
-      gp_Pnt on;
-      gp_Vec way;
-      edge.curve->D1(at, on, way);
-      const double step = gp_Vec(on, from).Dot(way) / way.SquareMagnitude();
-      at += step;
-      if (std::abs(step) * way.Magnitude() < kSameCurve || from.IsEqual(corner.place, 0)) break;
-    }
-    return at - end;
-  }
-
-  void FindPlaces(int bundle) {
-    for (MovedEdge& edge : edges_)
-      if (edge.bundle == bundle) FindPlaces(edge, count_[bundle]);
-  }
-
-  void FindPlaces(MovedEdge& edge, int count) {
-    edge.places.clear();
-    edge.at.clear();
-    for (const int use : edge.uses) uses_[use].feet.clear();
-    const int free = FreeSide(edge);
-    const double first = edge.curve->FirstParameter(), last = edge.curve->LastParameter();
-    Guess guess{Along(edge, true), Along(edge, false), {}, {}, 0};
-    if (free >= 0) {
-      const Use& use = uses_[edge.uses[free]];
-      guess.foot_at_begin = corners_[edge.begin].faces[use.at_begin].foot;
-      guess.foot_at_end = corners_[edge.end].faces[use.at_end].foot;
-    }
-    for (int i = 0; i < count; ++i) {
-      const double share = i / (count - 1.0);
-      const double at = first + share * (last - first) + (1 - share) * guess.begin + share * guess.end;
-      const Touch touch = TouchAt(edge, at);
-      Meet meet{touch.place, {}, {}};
-      if (touch.is_smooth)
-        for (const int k : {0, 1}) meet.faces.push_back({&faces_[uses_[edge.uses[k]].face], touch.feet[k]});
-      else
-        meet = free >= 0 ? MeetOnFree(edge, free, share, guess) : MeetNear(edge, at, touch);
-      edge.places.push_back(meet.place);
-      edge.at.push_back(share);
-      for (size_t k = 0; k < edge.uses.size(); ++k) uses_[edge.uses[k]].feet.push_back(meet.faces[k].foot);
-    }
-    // The corners are known from all their faces.
-    edge.places.front() = corners_[edge.begin].place;
-    edge.places.back() = corners_[edge.end].place;
-    for (int i = 1; i < count; ++i)
-      if (gp_Vec(edge.places[i - 1], edge.places[i]).Dot(WayAt(edge, (i - 0.5) / (count - 1))) <= 0)
-        throw Refused{"refused", "an edge is used up before its end", {}, {EdgeNumber(edge)}};
-  }
-
-  // How far the ends of an edge have come, in its parameter and on a free face beside it.
-  struct Guess {
-    double begin, end;
-    gp_Pnt2d foot_at_begin, foot_at_end;
-    double aside;  // from the straight way between the feet
-  };
-
-  // Which of an edge's faces is free, where the other one is not and the two meet at a kink: 0, 1, or -1 for none.
-  int FreeSide(const MovedEdge& edge) const {
-    const bool is_free[] = {patches_.count(uses_[edge.uses[0]].face) != 0, patches_.count(uses_[edge.uses[1]].face) != 0};
-    const double middle = 0.5 * (edge.curve->FirstParameter() + edge.curve->LastParameter());
-    if (is_free[0] == is_free[1] || TouchAt(edge, middle).is_smooth) return -1;
-    return is_free[0] ? 0 : 1;
-  }
-
-  // On the free face, beside an even share of the way between the feet of the ends, to the other face: where a tight corner
-  // narrows on its way to an opening, planes across the old edge no longer part the new one.
-  Meet MeetOnFree(const MovedEdge& edge, int free, double share, Guess& guess) const {
-    const Use &use = uses_[edge.uses[free]], &across = uses_[edge.uses[1 - free]];
-    const MovedFace &face = faces_[use.face], &other = faces_[across.face];
-    const gp_Vec2d way(guess.foot_at_begin, guess.foot_at_end), aside(-way.Y(), way.X());
-    const gp_Pnt2d middle = guess.foot_at_begin.Translated(way * share);
-    const double first = edge.curve->FirstParameter();
-    gp_Pnt2d there = across.on_face->Value(first + share * (edge.curve->LastParameter() - first));
-    const auto foot = [&](double by) { return middle.Translated(aside * by); };
-    for (int turn = 0; turn < kMostTurns; ++turn) {
-      const gp_Pnt place = face.At(foot(guess.aside));
-      const double gap = other.GapTo(place, there);
-      if (std::abs(gap) < kSameCurve) {
-        std::vector<OnFace> faces(2);
-        faces[free] = {&face, foot(guess.aside)};
-        faces[1 - free] = {&other, there};
-        return {place, faces, {}};
-      }
-      const gp_Vec step(face.At(foot(guess.aside - kProbe)), face.At(foot(guess.aside + kProbe)));
-      const double slope = step.Dot(other.NormalAt(there)) / (2 * kProbe);
-      if (std::abs(slope) < gp::Resolution()) break;
-      guess.aside -= gap / slope;
-    }
-    Part(edge);
-  }
-
-  [[noreturn]] void Part(const MovedEdge& edge) const {
-    throw Refused{"refused", "two faces no longer meet once they are moved", {}, {EdgeNumber(edge)}};
-  }
-
-  // In the plane across the edge.
-  Meet MeetNear(const MovedEdge& edge, double at, const Touch& near) const {
-    gp_Pnt on;
-    gp_Vec way;
-    edge.curve->D1(at, on, way);
-    Meet meet{on, {}, Station{on, way.Normalized()}};
-    for (const int k : {0, 1}) meet.faces.push_back({&faces_[uses_[edge.uses[k]].face], near.feet[k]});
-    if (!meet.Find()) Part(edge);
-    return meet;
-  }
-
-  static gp_Vec WayAt(const MovedEdge& edge, double share) {
-    gp_Pnt on;
-    gp_Vec way;
-    const double first = edge.curve->FirstParameter();
-    edge.curve->D1(first + share * (edge.curve->LastParameter() - first), on, way);
-    return way;
-  }
-
-  int EdgeNumber(const MovedEdge& edge) const { return static_cast<int>(&edge - edges_.data()) + 1; }
-
-  // Makes the free faces, and tells the bundles whose edges need more places.
-  std::vector<int> TooFewPlaces() {
-    std::vector<bool> needs(edges_.size(), false);
-    for (auto& [f, patch] : patches_) {
-      MakeSurface(f, patch);
-      for (const bool along_s : {true, false})
-        if (Strays(f, patch, along_s)) needs[EdgeOf(patch.sides[along_s ? 0 : 1]).bundle] = true;
-    }
-    for (const MovedEdge& edge : edges_)
-      if (!needs[edge.bundle] && Strays(edge)) needs[edge.bundle] = true;
-    std::vector<int> rough;
-    for (size_t b = 0; b < needs.size(); ++b) {
-      if (!needs[b]) continue;
-      count_[b] = 2 * count_[b] - 1;
-      if (count_[b] > kMost) throw Refused{"refused", "a moved face cannot be followed within 0.0001 mm"};
-      rough.push_back(static_cast<int>(b));
-    }
-    return rough;
-  }
-
-  // The feet of a side of a patch as s or t grows.
-  std::vector<gp_Pnt2d> Feet(const Patch& patch, int side) const {
-    const Use& use = uses_[patch.sides[side]];
-    std::vector<gp_Pnt2d> feet = use.feet;
-    if (use.forward != (side < 2)) std::reverse(feet.begin(), feet.end());
-    return feet;
-  }
-
-  std::vector<gp_Pnt> Places(const Patch& patch, int side) const {
-    std::vector<gp_Pnt> places = EdgeOf(patch.sides[side]).places;
-    if (uses_[patch.sides[side]].forward != (side < 2)) std::reverse(places.begin(), places.end());
-    return places;
-  }
-
-  void MakeSurface(int f, Patch& patch) {
-    const std::vector<gp_Pnt2d> low = Feet(patch, 0), right = Feet(patch, 1), high = Feet(patch, 2), left = Feet(patch, 3);
-    const int m = static_cast<int>(low.size()), n = static_cast<int>(left.size());
-    // Between the borders the feet lie as the borders' do (Coons 1967, Surfaces for Computer-Aided Design of Space Forms).
-    patch.feet.assign(m, std::vector<gp_Pnt2d>(n));
-    for (int i = 0; i < m; ++i)
-      for (int j = 0; j < n; ++j) {
-        const double s = i / (m - 1.0), t = j / (n - 1.0);
-        patch.feet[i][j] = (1 - t) * low[i].XY() + t * high[i].XY() + (1 - s) * left[j].XY() + s * right[j].XY() -
-                           (1 - s) * ((1 - t) * low.front().XY() + t * high.front().XY()) -
-                           s * ((1 - t) * low.back().XY() + t * high.back().XY());
-      }
-    MustHold(f, patch);
-    std::vector<std::vector<gp_Pnt>> net(m, std::vector<gp_Pnt>(n));
-    const std::vector<gp_Pnt> below = Places(patch, 0), after = Places(patch, 1), over = Places(patch, 2),
-                              before = Places(patch, 3);
-    for (int i = 0; i < m; ++i)
-      for (int j = 0; j < n; ++j)
-        net[i][j] = j == 0 ? below[i] : j == n - 1 ? over[i] : i == 0 ? before[j] : i == m - 1 ? after[j]
-                                                                      : faces_[f].At(patch.feet[i][j]);
-    patch.surface = SurfaceThrough(net);
-  }
-
-  // Not turned inside out, neither by bends tighter than it moves nor because its borders cross.
-  void MustHold(int f, const Patch& patch) const {
-    for (const auto& row : patch.feet)
-      for (const gp_Pnt2d& foot : row)
-        if (!faces_[f].IsOpenAt(foot)) Refuse(f, "it bends more tightly than it would have to move to the inside of the bend");
-    for (size_t i = 1; i < patch.feet.size(); ++i)
-      for (size_t j = 1; j < patch.feet[i].size(); ++j) {
-        const gp_Vec2d across(patch.feet[i - 1][j - 1], patch.feet[i][j]), back(patch.feet[i][j - 1], patch.feet[i - 1][j]);
-        if (across.Crossed(back) <= 0) Refuse(f, "the moved face is used up before its end");
-      }
-  }
-
-  // Whether a face strays between its places along s, or t.
-  bool Strays(int f, const Patch& patch, bool along_s) const {
-    const int m = static_cast<int>(patch.feet.size()), n = static_cast<int>(patch.feet.front().size());
-    for (int i = 0; i + (along_s ? 1 : 0) < m; ++i)
-      for (int j = 0; j + (along_s ? 0 : 1) < n; ++j) {
-        const gp_Pnt2d &one = patch.feet[i][j], &other = patch.feet[i + along_s][j + !along_s];
-        gp_Pnt2d foot(0.5 * (one.XY() + other.XY()));
-        const double s = (i + (along_s ? 0.5 : 0)) / (m - 1), t = (j + (along_s ? 0 : 0.5)) / (n - 1);
-        if (std::abs(faces_[f].GapTo(patch.surface->Value(s, t), foot)) > kWithin) return true;
-      }
-    return false;
-  }
-
-  // Whether an edge strays between its places from the faces in closed form that it bounds.
-  bool Strays(const MovedEdge& edge) const {
-    const Interpolation spline = Interpolation::Through(edge.at);
-    const Handle(Geom_Curve) curve = spline.CurveThrough(edge.places);
-    for (size_t i = 1; i < edge.at.size(); ++i)
-      for (const int u : edge.uses) {
-        const Use& use = uses_[u];
-        if (patches_.count(use.face) != 0) continue;
-        gp_Pnt2d foot(0.5 * (use.feet[i - 1].XY() + use.feet[i].XY()));
-        if (std::abs(faces_[use.face].GapTo(curve->Value(0.5 * (edge.at[i - 1] + edge.at[i])), foot)) > kWithin) return true;
-      }
-    return false;
-  }
-
-  bool BoundsPatch(const MovedEdge& edge) const {
-    return std::any_of(edge.uses.begin(), edge.uses.end(), [&](int u) { return patches_.count(uses_[u].face) != 0; });
-  }
-
-  TopoDS_Vertex VertexAt(int corner) {
-    Corner& c = corners_[corner];
-    if (c.moved.IsNull()) BRep_Builder().MakeVertex(c.moved, c.place, Precision::Confusion());
-    return c.moved;
-  }
-
-  void MakeEdge(MovedEdge& edge) {
+  TopoDS_Edge MakeEdge(MovedEdge& edge) const {
     const BRep_Builder builder;
+    TopoDS_Edge made;
     Handle(Geom_Curve) curve;
-    if (!BoundsPatch(edge)) curve = LineOrCircle(edge);
+    if (!net_.BoundsPatch(edge)) curve = LineOrCircle(edge);
     if (curve.IsNull()) curve = Interpolation::Through(edge.at).CurveThrough(edge.places);
-    builder.MakeEdge(edge.moved, curve, Precision::Confusion());
-    builder.Add(edge.moved, VertexAt(edge.begin).Oriented(TopAbs_FORWARD));
-    builder.Add(edge.moved, VertexAt(edge.end).Oriented(TopAbs_REVERSED));
-    builder.Range(edge.moved, edge.at.front(), edge.at.back());
+    builder.MakeEdge(made, curve, Precision::Confusion());
+    builder.Add(made, vertices_[edge.begin].Oriented(TopAbs_FORWARD));
+    builder.Add(made, vertices_[edge.end].Oriented(TopAbs_REVERSED));
+    builder.Range(made, edge.at.front(), edge.at.back());
+    return made;
   }
 
   // The line or circle on which all places of an edge lie, which get their parameters on it; null if there is none.
@@ -526,15 +94,15 @@ class Facewise {
   TopoDS_Face MakeFace(int f) {
     const BRep_Builder builder;
     TopoDS_Face face;
-    const auto patch = patches_.find(f);
-    builder.MakeFace(face, patch == patches_.end() ? faces_[f].ClosedForm() : Handle(Geom_Surface)(patch->second.surface),
+    const auto patch = net_.patches.find(f);
+    builder.MakeFace(face, patch == net_.patches.end() ? net_.faces[f].ClosedForm() : Handle(Geom_Surface)(patch->second.surface),
                      Precision::Confusion());
-    if (!faces_[f].IsPlane()) LayEdges(f, face);
-    for (const std::vector<int>& border : borders_[f]) {
+    if (!net_.faces[f].IsPlane()) LayEdges(f, face);
+    for (const std::vector<int>& border : net_.borders[f]) {
       TopoDS_Wire wire;
       builder.MakeWire(wire);
       for (const int use : border)
-        builder.Add(wire, EdgeOf(use).moved.Oriented(uses_[use].forward ? TopAbs_FORWARD : TopAbs_REVERSED));
+        builder.Add(wire, edges_[net_.uses[use].edge].Oriented(net_.uses[use].forward ? TopAbs_FORWARD : TopAbs_REVERSED));
       wire.Closed(true);
       builder.Add(face, wire);
     }
@@ -545,28 +113,28 @@ class Facewise {
   // Tells a face's edges where they lie on its surface; a seam, which it uses twice, both places at once.
   void LayEdges(int f, const TopoDS_Face& face) {
     std::map<int, std::array<Handle(Geom2d_Curve), 2>> curves;
-    for (const std::vector<int>& border : borders_[f])
-      for (const int u : border) curves[uses_[u].edge][uses_[u].forward ? 0 : 1] = CurveOn(f, u);
+    for (const std::vector<int>& border : net_.borders[f])
+      for (const int u : border) curves[net_.uses[u].edge][net_.uses[u].forward ? 0 : 1] = CurveOn(f, u);
     const BRep_Builder builder;
     for (const auto& [e, of] : curves) {
-      const TopoDS_Edge& edge = edges_[e].moved;
+      const TopoDS_Edge& edge = edges_[e];
       if (of[0].IsNull() || of[1].IsNull())
         builder.UpdateEdge(edge, of[0].IsNull() ? of[1] : of[0], face, Precision::Confusion());
       else
         builder.UpdateEdge(edge, of[0], of[1], face, Precision::Confusion());
-      builder.Range(edge, face, edges_[e].at.front(), edges_[e].at.back());
+      builder.Range(edge, face, net_.edges[e].at.front(), net_.edges[e].at.back());
     }
   }
 
   Handle(Geom2d_Curve) CurveOn(int f, int u) const {
-    const auto found = patches_.find(f);
-    if (found == patches_.end()) return Interpolation::Through(EdgeOf(u).at).CurveThrough(uses_[u].feet);
+    const auto found = net_.patches.find(f);
+    if (found == net_.patches.end()) return Interpolation::Through(net_.EdgeOf(u).at).CurveThrough(net_.uses[u].feet);
     const auto& sides = found->second.sides;
     const int side = static_cast<int>(std::find(sides.begin(), sides.end(), u) - sides.begin());
     // Round the square (0, 0), (1, 0), (1, 1), (0, 1), unless the edge runs against its use.
     const gp_Pnt2d corners[] = {{0, 0}, {1, 0}, {1, 1}, {0, 1}};
     const gp_Pnt2d &one = corners[side], &other = corners[(side + 1) % 4];
-    return uses_[u].forward ? new Geom2d_Line(one, gp_Dir2d(gp_Vec2d(one, other)))
+    return net_.uses[u].forward ? new Geom2d_Line(one, gp_Dir2d(gp_Vec2d(one, other)))
                             : new Geom2d_Line(other, gp_Dir2d(gp_Vec2d(other, one)));
   }
 
@@ -586,14 +154,10 @@ class Facewise {
   }
 
   const Numbered& numbered_;
-  std::vector<MovedFace> faces_;
-  std::vector<MovedEdge> edges_;
-  std::vector<Corner> corners_;
-  std::vector<Use> uses_;
-  std::vector<Borders> borders_;
-  std::map<int, Patch> patches_;
-  std::vector<int> count_;  // of places along the edges of a bundle
-  std::map<int, TopoDS_Face> made_;
+  FaceNet net_;
+  std::vector<TopoDS_Vertex> vertices_;
+  std::vector<TopoDS_Edge> edges_;
+  std::map<int, TopoDS_Face> made_;  // by number
 };
 
 }  // namespace
@@ -604,7 +168,7 @@ Leaned OffsetFacewise(const kernel::v1::Offset& in, const TopoDS_Shape& shape, c
     numbered.Face(own.face());
     outwards[own.face() - 1] = own.angle();
   }
-  return Facewise(numbered, outwards).Done(shape);
+  return Facewise(NetOf(numbered, outwards), numbered).Done(shape);
 }
 
 }  // namespace ankerdraft
