@@ -41,6 +41,7 @@
 #include <XSControl_WorkSession.hxx>
 
 #include "shapes.h"
+#include "wires.h"
 #include "skin.h"
 
 namespace ankerdraft {
@@ -127,7 +128,7 @@ double VolumeOf(const TopoDS_Shape& shape) {
 // What is safe to mend is mended, and said: small faults within a tolerance, a skin that looks inwards.
 TopoDS_Shape Healed(const TopoDS_Shape& read, const std::string& name, ShapeList* out) {
   constexpr double kMostHealed = 1e-3;
-  TopoDS_Shape solid = read;
+  TopoDS_Shape solid = Forward(read);
   if (!BRepCheck_Analyzer(solid).IsValid()) {
     ShapeFix_Shape fix(solid);
     fix.SetMaxTolerance(kMostHealed);
@@ -142,7 +143,7 @@ TopoDS_Shape Healed(const TopoDS_Shape& read, const std::string& name, ShapeList
     TopoDS_Solid turned = TopoDS::Solid(solid);
     BRepLib::OrientClosedSolid(turned);
     if (VolumeOf(turned) > 0) {
-      solid = turned;
+      solid = Forward(turned);
       out->add_warnings(name + ": it was inside out and has been turned");
     }
   }

@@ -123,7 +123,7 @@ FaceTriangles Passed(const FaceTriangles& known, const TopoDS_Face& to) {
   return passed;
 }
 
-std::optional<GProp_GProps> OneOver(const TopoDS_Face& face, const kernel::v1::Face& described, const gp_Pnt& apex) {
+std::optional<Bulk> OneOver(const TopoDS_Face& face, const kernel::v1::Face& described, const gp_Pnt& apex) {
   return described.kind() == kernel::v1::SURFACE_PLANE
              ? ConeOverPlane(described.area(), PointOf(described.origin()), DirectionOf(described.direction()), apex)
              : ConeOver(face, apex);
@@ -196,7 +196,7 @@ bool Memo::Holds(const TopoDS_Face& face, const gp_Pnt2d& point) {
 
 void Memo::KnowValid(const TopoDS_Face& face) { sound_.Add(face); }
 
-std::optional<GProp_GProps> Memo::VolumeOver(const std::vector<TopoDS_Face>& faces, const gp_Pnt& apex) {
+std::optional<Bulk> Memo::VolumeOver(const std::vector<TopoDS_Face>& faces, const gp_Pnt& apex) {
   std::vector<FaceFacts*> unknown;
   std::vector<TopoDS_Face> of_unknown;
   for (const TopoDS_Face& face : faces) {
@@ -209,9 +209,9 @@ std::optional<GProp_GProps> Memo::VolumeOver(const std::vector<TopoDS_Face>& fac
   }
   InParallel(static_cast<int>(unknown.size()),
              [&](int i) { unknown[i]->volume = OneOver(of_unknown[i], unknown[i]->described, apex); });
-  GProp_GProps all;
+  Bulk all;
   for (const TopoDS_Face& face : faces) {
-    const std::optional<GProp_GProps>& one = faces_.Find(face).volume;
+    const std::optional<Bulk>& one = faces_.Find(face).volume;
     if (!one) return std::nullopt;
     all.Add(*one);
   }

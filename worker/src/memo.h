@@ -9,7 +9,6 @@
 #include <vector>
 
 #include <Bnd_Box.hxx>
-#include <GProp_GProps.hxx>
 #include <NCollection_DataMap.hxx>
 #include <Poly_PolygonOnTriangulation.hxx>
 #include <Poly_Triangulation.hxx>
@@ -22,6 +21,7 @@
 #include "balance.h"
 #include "inside.h"
 #include "kernel.pb.h"
+#include "patch.h"
 
 namespace ankerdraft {
 
@@ -33,7 +33,7 @@ struct FaceFacts {
   std::shared_ptr<Inside> inside;  // kept for crowded ones
   Bnd_Box crests;                                  // where it reaches beyond its edges
   gp_Pnt apex;                                     // of the cone over the face whose volume is below
-  std::optional<GProp_GProps> volume;
+  std::optional<Bulk> volume;
   gp_XYZ pull;                                     // to which the angles below were measured
   double pull_tolerance = 0;                       // and how closely
   kernel::v1::FaceExtreme extremes;
@@ -104,7 +104,7 @@ class Memo {
   void KnowValid(const TopoDS_Face& face);
   /// The volumes of the cones from the apex over faces, worked out on all processors where they are not known; nothing
   /// if one cannot be told by its face alone.
-  std::optional<GProp_GProps> VolumeOver(const std::vector<TopoDS_Face>& faces, const gp_Pnt& apex);
+  std::optional<Bulk> VolumeOver(const std::vector<TopoDS_Face>& faces, const gp_Pnt& apex);
   /// The angles of the face to a pull; null if they have not been measured so closely.
   const kernel::v1::FaceExtreme* Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance) const;
   void Keep(const TopoDS_Face& face, const gp_Dir& pull, double tolerance, const kernel::v1::FaceExtreme& extremes);

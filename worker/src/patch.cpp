@@ -11,6 +11,7 @@
 #include <BRepGProp_Vinert.hxx>
 #include <BRepGProp_VinertGK.hxx>
 #include <BRep_Tool.hxx>
+#include <GProp_GProps.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 
@@ -22,20 +23,10 @@ namespace ankerdraft {
 
 namespace {
 
-struct Cone : GProp_GProps {
-  void Add(double volume, const gp_XYZ& moment) {
-    dim += volume;
-    sum += moment;
-  }
-  GProp_GProps Done() {
-    if (dim != 0) g = gp_Pnt(sum / dim);
-    return *this;
-  }
-  gp_XYZ sum;
-};
+Bulk BulkOf(const GProp_GProps& props) { return {props.Mass(), props.CentreOfMass().XYZ() * props.Mass()}; }
 
 // Adds what a piece of the surface so large in its parameters adds to the cone over it.
-void AddPiece(const BRepAdaptor_Surface& surface, double u, double v, double size, const gp_Pnt& apex, Cone& cone) {
+void AddPiece(const BRepAdaptor_Surface& surface, double u, double v, double size, const gp_Pnt& apex, Bulk& cone) {
   gp_Pnt p;
   gp_Vec du, dv;
   surface.D1(u, v, p, du, dv);
@@ -43,10 +34,10 @@ void AddPiece(const BRepAdaptor_Surface& surface, double u, double v, double siz
   cone.Add(volume, (0.25 * apex.XYZ() + 0.75 * p.XYZ()) * volume);
 }
 
-GProp_GProps BySpans(const BRepAdaptor_Surface& surface, const Grid& spans, const gp_Pnt& apex, bool reversed) {
+Bulk BySpans(const BRepAdaptor_Surface& surface, const Grid& spans, const gp_Pnt& apex, bool reversed) {
   const auto& [us, vs] = spans;
   const GaussRule rule;
-  Cone cone;
+  Bulk cone;
   for (size_t i = 0; i + 1 < us.size(); ++i)
     for (size_t j = 0; j + 1 < vs.size(); ++j) {
       const double hu = 0.5 * (us[i + 1] - us[i]), hv = 0.5 * (vs[j + 1] - vs[j]);
@@ -56,7 +47,7 @@ GProp_GProps BySpans(const BRepAdaptor_Surface& surface, const Grid& spans, cons
           AddPiece(surface, us[i] + hu * (1 + rule.at(k)), vs[j] + hv * (1 + rule.at(l)), size, apex, cone);
         }
     }
-  return cone.Done();
+  return cone;
 }
 
 // Integrals over the part of a surface that its edges enclose, by Green's theorem: along the edges, of integrals across
@@ -66,7 +57,7 @@ class ByEdges {
   ByEdges(const BRepAdaptor_Surface& surface, const Grid& spans, const gp_Pnt& apex)
       : surface_(surface), apex_(apex), spans_(spans), first_u_(spans.us.size() <= spans.vs.size()) {}
 
-  GProp_GProps Over(const TopoDS_Face& face) {
+  Bulk Over(const TopoDS_Face& face) {
     const TopoDS_Face forward = TopoDS::Face(face.Oriented(TopAbs_FORWARD));
     const double side = (face.Orientation() == TopAbs_REVERSED ? -1 : 1) * (first_u_ ? 1 : -1);
     for (TopExp_Explorer e(forward, TopAbs_EDGE); e.More(); e.Next()) {
@@ -74,7 +65,7 @@ class ByEdges {
       if (way == TopAbs_INTERNAL || way == TopAbs_EXTERNAL) continue;
       Along(BRepAdaptor_Curve2d(TopoDS::Edge(e.Current()), forward), way == TopAbs_REVERSED ? -side : side);
     }
-    return cone_.Done();
+    return cone_;
   }
 
  private:
@@ -138,15 +129,15 @@ class ByEdges {
   const Grid spans_;
   const bool first_u_;
   const GaussRule rule_;
-  Cone cone_;
+  Bulk cone_;
 };
 
-GProp_GProps Adaptively(const TopoDS_Face& face, const gp_Pnt& apex, double error) {
+Bulk Adaptively(const TopoDS_Face& face, const gp_Pnt& apex, double error) {
   BRepGProp_Face bounds;
   bounds.Load(face);
-  if (face.NbChildren() == 0) return BRepGProp_VinertGK(bounds, apex, error, true, false);
+  if (face.NbChildren() == 0) return BulkOf(BRepGProp_VinertGK(bounds, apex, error, true, false));
   BRepGProp_Domain domain(face);
-  return BRepGProp_VinertGK(bounds, domain, apex, error, true, false);
+  return BulkOf(BRepGProp_VinertGK(bounds, domain, apex, error, true, false));
 }
 
 // Cones from an apex within have volumes of some size: a share of nothing is never reached.
@@ -160,7 +151,7 @@ gp_Pnt MiddleOf(const TopoDS_Shape& shape) {
 
 // Over a rectangle of parameters of a cylinder, or of a cone: round it in closed form, along it with Gauss points, which
 // is exact for these.
-GProp_GProps ConeOverTurned(const gp_Ax3& axes, double radius, double lean, const Domain& d, const gp_Pnt& apex,
+Bulk ConeOverTurned(const gp_Ax3& axes, double radius, double lean, const Domain& d, const gp_Pnt& apex,
                             bool reversed) {
   const gp_XYZ to_apex = apex.XYZ() - axes.Location().XYZ();
   const gp_XYZ x = axes.XDirection().XYZ(), y = axes.YDirection().XYZ(), z = axes.Direction().XYZ();
@@ -168,7 +159,7 @@ GProp_GProps ConeOverTurned(const gp_Ax3& axes, double radius, double lean, cons
   const double cos = std::cos(lean), sin = std::sin(lean);
   const ArcIntegrals of(d.u0, d.u1);
   const GaussRule rule;
-  Cone cone;
+  Bulk cone;
   for (int k = 1; k <= GaussRule::kPoints; ++k) {
     const double v = d.v0 + half * (1 + rule.at(k)), r = radius + v * sin, up = v * cos;
     // The way from the apex along the normal is flat + by_x cos u + by_y sin u.
@@ -180,10 +171,10 @@ GProp_GProps ConeOverTurned(const gp_Ax3& axes, double radius, double lean, cons
     const gp_XYZ middle = (axes.Location().XYZ() + z * up) * volume + x * (r * along_x) + y * (r * along_y);
     cone.Add(volume, 0.25 * apex.XYZ() * volume + 0.75 * middle);
   }
-  return cone.Done();
+  return cone;
 }
 
-GProp_GProps ByLibrary(const TopoDS_Face& face, const gp_Pnt& apex) {
+Bulk ByLibrary(const TopoDS_Face& face, const gp_Pnt& apex) {
   BRepGProp_Face bounds;
   BRepGProp_Vinert cone;
   cone.SetLocation(apex);
@@ -194,10 +185,10 @@ GProp_GProps ByLibrary(const TopoDS_Face& face, const gp_Pnt& apex) {
     BRepGProp_Domain domain(face);
     cone.Perform(bounds, domain, apex);
   }
-  return cone;
+  return BulkOf(cone);
 }
 
-GProp_GProps ConeOverFlat(const TopoDS_Face& face, const gp_Pln& plane, const gp_Pnt& apex) {
+Bulk ConeOverFlat(const TopoDS_Face& face, const gp_Pln& plane, const gp_Pnt& apex) {
   const FlatRegion flat(face);
   const gp_Ax3& axes = plane.Position();
   const gp_Dir normal = axes.XDirection().Crossed(axes.YDirection());
@@ -208,14 +199,14 @@ GProp_GProps ConeOverFlat(const TopoDS_Face& face, const gp_Pln& plane, const gp
 
 }  // namespace
 
-GProp_GProps ConeOverPlane(double area, const gp_Pnt& centroid, const gp_Dir& outward, const gp_Pnt& apex) {
+Bulk ConeOverPlane(double area, const gp_Pnt& centroid, const gp_Dir& outward, const gp_Pnt& apex) {
   const double volume = area * gp_Vec(apex, centroid).Dot(outward) / 3;
-  Cone cone;
+  Bulk cone;
   cone.Add(volume, (0.25 * apex.XYZ() + 0.75 * centroid.XYZ()) * volume);
-  return cone.Done();
+  return cone;
 }
 
-std::optional<GProp_GProps> ConeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
+std::optional<Bulk> ConeOver(const TopoDS_Face& face, const gp_Pnt& apex) {
   const BRepAdaptor_Surface surface(face, false);
   const bool reversed = face.Orientation() == TopAbs_REVERSED;
   Domain d;
@@ -242,12 +233,12 @@ std::optional<GProp_GProps> ConeOver(const TopoDS_Face& face, const gp_Pnt& apex
   }
 }
 
-GProp_GProps VolumeByParts(const TopoDS_Shape& shape, double error) {
-  GProp_GProps volume;
+Bulk VolumeByParts(const TopoDS_Shape& shape, double error) {
+  Bulk volume;
   const gp_Pnt apex = MiddleOf(shape);
   for (TopExp_Explorer e(shape, TopAbs_FACE); e.More(); e.Next()) {
     const TopoDS_Face& face = TopoDS::Face(e.Current());
-    const std::optional<GProp_GProps> cone = ConeOver(face, apex);
+    const std::optional<Bulk> cone = ConeOver(face, apex);
     volume.Add(cone ? *cone : Adaptively(face, apex, error));
   }
   return volume;

@@ -1,16 +1,29 @@
 #pragma once
 #include <optional>
 
-#include <GProp_GProps.hxx>
 #include <TopoDS_Face.hxx>
 #include <TopoDS_Shape.hxx>
 #include <gp_Dir.hxx>
 #include <gp_Pnt.hxx>
+#include <gp_XYZ.hxx>
 
 namespace ankerdraft {
 
+/// A volume and its first moment. The library's own sums keep a centre instead, which is lost where volumes cancel.
+struct Bulk {
+  double volume = 0;
+  gp_XYZ moment;
+
+  void Add(double v, const gp_XYZ& m) {
+    volume += v;
+    moment += m;
+  }
+  void Add(const Bulk& other) { Add(other.volume, other.moment); }
+  gp_Pnt Centre() const { return volume == 0 ? gp_Pnt() : gp_Pnt(moment / volume); }
+};
+
 /// The volume of the cone from an apex over a part of a plane.
-GProp_GProps ConeOverPlane(double area, const gp_Pnt& centroid, const gp_Dir& outward, const gp_Pnt& apex);
+Bulk ConeOverPlane(double area, const gp_Pnt& centroid, const gp_Dir& outward, const gp_Pnt& apex);
 
 /// The volume of the cone from an apex over a face: of a plane by its edges, over rectangles of a cylinder's or a cone's
 /// parameters in closed form, of what else is drawn by circles by the library's plain integration, which is as good as
@@ -19,10 +32,10 @@ GProp_GProps ConeOverPlane(double area, const gp_Pnt& centroid, const gp_Dir& ou
 /// integration is off by up to 8 % on lofted skins.
 ///
 /// @return nothing for the few kinds of surfaces that do not tell their spans
-std::optional<GProp_GProps> ConeOver(const TopoDS_Face& face, const gp_Pnt& apex);
+std::optional<Bulk> ConeOver(const TopoDS_Face& face, const gp_Pnt& apex);
 
 /// The volume of a closed shape and its centre, where ConeOver tells nothing of some face: that one is left to the
 /// library's adaptive integration, to `error` of its share, which takes seconds on a skin of many spans.
-GProp_GProps VolumeByParts(const TopoDS_Shape& shape, double error);
+Bulk VolumeByParts(const TopoDS_Shape& shape, double error);
 
 }  // namespace ankerdraft

@@ -125,16 +125,18 @@ void DescribeMass(const TopoDS_Shape& shape, const Bnd_Box& box, Memo& memo, Mas
     area += described.area();
     freeform = freeform || described.kind() == SURFACE_FREEFORM;
   }
-  GProp_GProps volume;
-  if (surface)
-    BRepGProp::SurfaceProperties(shape, volume);
-  else if (const auto known = memo.VolumeOver(faces, box.IsVoid() ? gp_Pnt() : ApexFor(box, freeform)))
-    volume = *known;
-  else
-    volume = VolumeByParts(shape, kAdaptiveError);
-  mass->set_volume(surface ? 0 : volume.Mass());
+  if (surface) {
+    GProp_GProps skin;
+    BRepGProp::SurfaceProperties(shape, skin);
+    mass->set_volume(0);
+    Put(skin.CentreOfMass().XYZ(), mass->mutable_centroid());
+  } else {
+    const auto known = memo.VolumeOver(faces, box.IsVoid() ? gp_Pnt() : ApexFor(box, freeform));
+    const Bulk bulk = known ? *known : VolumeByParts(shape, kAdaptiveError);
+    mass->set_volume(bulk.volume);
+    Put(bulk.Centre().XYZ(), mass->mutable_centroid());
+  }
   mass->set_area(area);
-  Put(volume.CentreOfMass().XYZ(), mass->mutable_centroid());
   if (!box.IsVoid()) {
     Put(box.CornerMin().XYZ(), mass->mutable_box_min());
     Put(box.CornerMax().XYZ(), mass->mutable_box_max());

@@ -10,6 +10,7 @@
 #include "facewise.h"
 #include "lean.h"
 #include "shapes.h"
+#include "wires.h"
 
 namespace ankerdraft {
 
@@ -56,10 +57,10 @@ GeomAbs_JoinType JoinOf(JoinKind join) { return join == JOIN_ARC ? GeomAbs_Arc :
 // Offsetting can give a bare shell; a shell that closes is made the solid it bounds.
 TopoDS_Shape Solidified(const TopoDS_Shape& shape) {
   const TopoDS_Shape inner = Unwrapped(shape);
-  if (inner.ShapeType() != TopAbs_SHELL) return inner;
+  if (inner.ShapeType() != TopAbs_SHELL) return Forward(inner);
   TopoDS_Solid solid = BRepBuilderAPI_MakeSolid(TopoDS::Shell(inner)).Solid();
   BRepLib::OrientClosedSolid(solid);
-  return solid;
+  return Forward(solid);
 }
 
 void Initialise(BRepOffset_MakeOffset& maker, const TopoDS_Shape& shape, double distance, JoinKind join,

@@ -8,6 +8,7 @@
 #include <BRepBuilderAPI_MakeWire.hxx>
 #include <BRepGProp.hxx>
 #include <BRepTools.hxx>
+#include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
 #include <ElCLib.hxx>
 #include <GProp_GProps.hxx>
@@ -17,6 +18,9 @@
 #include <TColStd_Array1OfInteger.hxx>
 #include <TColStd_Array1OfReal.hxx>
 #include <TColgp_Array1OfPnt.hxx>
+#include <TopoDS_Iterator.hxx>
+#include <TopoDS_Shell.hxx>
+#include <TopoDS_Solid.hxx>
 #include <TopoDS_Wire.hxx>
 #include <gce_MakeCirc.hxx>
 #include <gp_Circ.hxx>
@@ -211,7 +215,27 @@ void AddCurveOrigin(const TopoDS_Shape& face, OriginKind kind, int tag, const To
 void TurnOutwards(TopoDS_Shape& solid) {
   GProp_GProps mass;
   BRepGProp::VolumeProperties(solid, mass);
-  if (mass.Mass() < 0) solid.Reverse();
+  if (mass.Mass() < 0) solid = Forward(solid.Reversed());
+}
+
+TopoDS_Shape Forward(const TopoDS_Shape& solid) {
+  if (solid.ShapeType() != TopAbs_SOLID) return solid;
+  bool is_turned = solid.Orientation() == TopAbs_REVERSED;
+  for (TopoDS_Iterator shell(solid, false); shell.More(); shell.Next())
+    is_turned = is_turned || shell.Value().Orientation() == TopAbs_REVERSED;
+  if (!is_turned) return solid;
+  const BRep_Builder builder;
+  TopoDS_Solid forward;
+  builder.MakeSolid(forward);
+  for (TopoDS_Iterator shell(solid); shell.More(); shell.Next()) {
+    if (shell.Value().ShapeType() != TopAbs_SHELL) continue;
+    TopoDS_Shell faces;
+    builder.MakeShell(faces);
+    for (TopoDS_Iterator face(shell.Value()); face.More(); face.Next()) builder.Add(faces, face.Value());
+    faces.Closed(true);
+    builder.Add(forward, faces);
+  }
+  return forward;
 }
 
 }  // namespace ankerdraft

@@ -40,4 +40,8 @@ void AddCurveOrigin(const TopoDS_Shape& face, kernel::v1::OriginKind kind, int t
 /// Reverses a solid that is inside out.
 void TurnOutwards(TopoDS_Shape& solid);
 
+/// The same solid with its faces turned instead of the whole or its shells: the library's rounds come out wrong on solids
+/// that are turned as a whole.
+TopoDS_Shape Forward(const TopoDS_Shape& solid);
+
 }  // namespace ankerdraft

@@ -170,4 +170,26 @@ class FlatVolumesTest {
         .isCloseTo(5 + slope * 10 * 10 * 10 / 12.0 / (10 * 9), within(1e-9));
     assertThat(cut.mass().centroid().y()).isCloseTo(3, within(1e-9));
   }
+
+  /**
+   * Blocks wherever they lie: seen from one place the volumes over their faces cancel in part, and
+   * with plain numbers exactly.
+   */
+  @ParameterizedTest
+  @CsvSource({
+    "-40, -5, 0, 20, 10, 1",
+    "20, -5, 0, 20, 10, 1",
+    "-3, -20, -8, 4, 10, 16",
+    "-10, 2, -2, 20, 6, 4",
+    "1, 1, 1, 1, 1, 1",
+    "-2, -2, -6, 4, 4, 3",
+    "-7.5, 30, -12, 15, 5, 24"
+  })
+  void centresOfBlocks(double x, double y, double z, double a, double b, double c) {
+    Vec3 corner = new Vec3(x, y, z);
+    Vec3 size = new Vec3(a, b, c);
+    Shape.Mass mass = Solids.box(KERNEL, corner, size).mass();
+    assertThat(mass.volumeMm3()).isCloseTo(a * b * c, within(1e-9));
+    assertThat(mass.centroid().distance(corner.plus(size.times(0.5)))).isLessThan(1e-9);
+  }
 }

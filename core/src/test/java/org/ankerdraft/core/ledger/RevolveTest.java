@@ -172,4 +172,19 @@ class RevolveTest {
     double wanted = Math.PI * 64 * 10 * 2 / 3;
     assertThat(volume(sketch(kite) + turned(""))).isCloseTo(wanted, within(1e-6 * wanted));
   }
+
+  /** On either side of the axis, whole and in part: area times the way of the middle (Pappus). */
+  @ParameterizedTest
+  @CsvSource({"30, 360", "-30, 360", "-30, 90", "30, 200", "-30, 200"})
+  void onEitherSideOfTheAxis(double middle, double angle) {
+    PartState state =
+        Parts.ok(
+            "{'kind':'sketch','id':'s','plane':{'base':'XZ'},'curves':[{'curve':'rectangle','name':'r','centre':['"
+                + middle
+                + " mm','0 mm'],'width':'20 mm','height':'10 mm'}]},{'kind':'revolve','id':'e','sketch':'s','angle':'"
+                + angle
+                + " deg','body':'Body'}");
+    assertThat(Parts.volume(state))
+        .isCloseTo(200 * 30 * Math.toRadians(angle), within(1e-8 * 40000));
+  }
 }

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.IntPredicate;
 import java.util.function.IntUnaryOperator;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Blends;
@@ -318,16 +319,19 @@ final class ShellBuilder {
     List<Integer> small = small(w, before);
     Set<FaceName> gone = small.stream().map(before::faceName).collect(Collectors.toSet());
     Outcome<NamedShape> inner = without(before, small).then(bare -> cavity(w, bare, join));
+    Outcome<NamedShape> rounded =
+        roundedAgain(inner, w.thickness, edge -> isAtOpening(w, edge) || isBeside(edge, gone));
+    return rounded.then(c -> cut(w, c));
+  }
+
+  private Outcome<NamedShape> roundedAgain(
+      Outcome<NamedShape> skin, double inwardsMm, Predicate<EdgeName> isLeftOut) {
+    Outcome<NamedShape> rounded = skin;
     for (Blends.Done round : lastRounds) {
-      inner =
-          inner.then(c ->
-              round.onOffset(
-                  c,
-                  w.thickness,
-                  context.tolerance.lengthMm(),
-                  edge -> isAtOpening(w, edge) || isBeside(edge, gone)));
+      rounded =
+          rounded.then(s -> round.onOffset(s, inwardsMm, context.tolerance.lengthMm(), isLeftOut));
     }
-    return inner.then(c -> cut(w, c));
+    return rounded;
   }
 
   private Outcome<NamedShape> without(NamedShape shape, List<Integer> faces) {
@@ -443,13 +447,9 @@ final class ShellBuilder {
             .kernel
             .offset(from.shape(), w.thickness, own, join, context.shortBudget())
             .map(d -> Naming.name(d, List.of(from), grown()));
-    for (Blends.Done round : from == w.input ? List.<Blends.Done>of() : lastRounds) {
-      outer =
-          outer.then(c ->
-              round.onOffset(
-                  c, -w.thickness, context.tolerance.lengthMm(), edge -> isAtOpening(w, edge)));
-    }
-    return outer.then(o -> withoutOriginal(w, moved(w, o)));
+    Outcome<NamedShape> rounded =
+        from == w.input ? outer : roundedAgain(outer, -w.thickness, edge -> isAtOpening(w, edge));
+    return rounded.then(o -> withoutOriginal(w, moved(w, o)));
   }
 
   private Outcome<NamedShape> withoutOriginal(Walls w, NamedShape grown) {

@@ -180,7 +180,8 @@ final class ShellRounds {
       double lost = Math.tan(e.angleRad() / 2) * Math.sin(lean);
       for (Vec3 p : ends(e).toList()) {
         double radius = radius(f, p);
-        double limit = radius / (Math.cos(lean) + (radius < middle ? -lost : lost));
+        double shrinking = Math.cos(lean) + (radius < middle ? -lost : lost);
+        double limit = shrinking > 0 ? radius / shrinking : Double.POSITIVE_INFINITY;
         limits.replaceAll((q, old) -> q.minus(p).length() < SAME_MM ? limit : old);
       }
     }
