@@ -9,8 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.IntPredicate;
-import java.util.function.IntUnaryOperator;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
@@ -193,6 +191,9 @@ final class ShellBuilder {
 
   /** Quick to tell whether it can be done; outside corners become as where faces are extended. */
   private void eachByItself(Ladder ladder, Walls w) {
+    if (!step.outwards() && hasFreeWalls(w.input)) {
+      return; // It was the first that was tried.
+    }
     ladder.special(EACH_BY_ITSELF, () -> offsetAndCut(w, Join.FACEWISE));
     if (step.outwards() && isBuiltWithLastRounds(w)) {
       ladder.special(
@@ -461,7 +462,20 @@ final class ShellBuilder {
   }
 
   private ShellRounds rounds(Walls w) {
-    return new ShellRounds(w.input, w::at, w.open::contains, context.tolerance.lengthMm());
+    return rounds(w, w.input);
+  }
+
+  /** Those of the body, or of what it was before its rounds. */
+  private ShellRounds rounds(Walls w, NamedShape of) {
+    return new ShellRounds(
+        of,
+        f -> w.at(original(w, of, f)),
+        f -> w.open.contains(original(w, of, f)),
+        context.tolerance.lengthMm());
+  }
+
+  private static int original(Walls w, NamedShape of, int face) {
+    return w.input.face(of.faceName(face));
   }
 
   private Outcome<NamedShape> withoutSmall(Walls w, Join join) {
@@ -472,12 +486,7 @@ final class ShellBuilder {
    * Rounds and chamfers that are not there inside, of the body or what it was before its rounds.
    */
   private List<Integer> small(Walls w, NamedShape of) {
-    IntUnaryOperator original = f -> w.input.face(of.faceName(f));
-    IntPredicate isOpen = f -> w.open.contains(original.applyAsInt(f));
-    ShellRounds rounds =
-        new ShellRounds(
-            of, f -> w.at(original.applyAsInt(f)), isOpen, context.tolerance.lengthMm());
-    return rounds.small.stream().filter(f -> !isOpen.test(f)).toList();
+    return rounds(w, of).small.stream().filter(f -> !w.open.contains(original(w, of, f))).toList();
   }
 
   /**
