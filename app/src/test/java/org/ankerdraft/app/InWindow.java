@@ -76,10 +76,15 @@ abstract class InWindow {
   protected void settle() throws Exception {
     until(() ->
         window.session().isReportCurrent()
-            && window.session().report().orElseThrow().repairsTried()
             && window.session().progressShare() < 0
             && window.session().state().isPresent()
             && window.session().state().get().part().equals(window.session().document()));
+  }
+
+  /** Waits until repairs have been tried too. */
+  protected void settleWithRepairs() throws Exception {
+    settle();
+    until(() -> window.session().report().orElseThrow().repairsTried());
   }
 
   /** The first body, as it was built last. */

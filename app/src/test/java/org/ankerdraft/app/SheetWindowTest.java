@@ -82,8 +82,9 @@ class SheetWindowTest extends InWindow {
   @Test
   void repairsMendTheBracketInPlace() throws Exception {
     int steps = onFx(() -> window.session().document().steps().size());
+    settleWithRepairs();
     robot.clickOn("Move it off the bend");
-    settle();
+    settleWithRepairs();
     assertThat(text("#verdict-flat")).isEqualTo("1 stop, 1 note");
     robot.clickOn("Make it long enough");
     settle();

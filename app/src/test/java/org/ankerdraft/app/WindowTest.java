@@ -274,6 +274,7 @@ class WindowTest extends InWindow {
 
   @Test
   void aFindingFliesToItsPlaceAndItsRepairIsAStep() throws Exception {
+    settleWithRepairs();
     robot.clickOn(".finding-title");
     assertThat(onFx(() -> window.map())).isEqualTo(Look.Map.DRAFT);
     assertThat(text("#verdict-draft")).startsWith("4 stop");

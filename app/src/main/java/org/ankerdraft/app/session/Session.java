@@ -388,8 +388,17 @@ public final class Session {
     public void checked(CheckReport found, Scene drawn) {
       shown.checked(found, drawn);
       isUnchecked = false;
-      progress = Progress.NONE;
+      progress =
+          state.hasOpenLimits() ? new Progress("finding up to where it works", 1) : Progress.NONE;
       tell(Change.REPORT);
+      tell(Change.PROGRESS);
+    }
+
+    @Override
+    public void limited(PartState found) {
+      state = found;
+      progress = Progress.NONE;
+      tell(Change.STATE);
       tell(Change.PROGRESS);
     }
 

@@ -52,6 +52,9 @@ public final class Workbench implements AutoCloseable {
   /** The interface is not waited for longer than this. */
   private static final long MOST_WAIT_MS = 1500;
 
+  /** How long the part rests before repairs are tried: they would compete with the next change. */
+  private static final long REPAIRS_REST_NANOS = 1_000_000_000L;
+
   private static final long PREPARATION_NANOS = 5_000_000_000L;
 
   /**
@@ -77,6 +80,9 @@ public final class Workbench implements AutoCloseable {
      * @param scene the bodies to be drawn, with their wall fields
      */
     void checked(CheckReport report, Scene scene);
+
+    /** The same part, with up to where its failed steps work. */
+    void limited(PartState state);
 
     /** The same findings, with the repairs that mend them. */
     void tried(CheckReport report);
@@ -238,7 +244,7 @@ public final class Workbench implements AutoCloseable {
         builder.remember(content.cache());
         Budget.Cancel late = () -> System.nanoTime() > until;
         builder
-            .build(content.part(), content.files(), PartBuilder.Progress.NONE, late)
+            .buildWithoutLimits(content.part(), content.files(), PartBuilder.Progress.NONE, late)
             .ifPresent(state -> checks.survey(state, late));
       }
     });
@@ -352,7 +358,7 @@ public final class Workbench implements AutoCloseable {
     job.started = true;
     PartDocument part = request.part;
     PartBuilder.Progress progress = new EarlyPicture(job, request, listener);
-    Optional<PartState> state = builder.build(part, request.files, progress, job);
+    Optional<PartState> state = builder.buildWithoutLimits(part, request.files, progress, job);
     Optional<Map<String, BodyAnalysis>> surveyed = state.flatMap(s -> checks.survey(s, job));
     if (surveyed.isEmpty()) {
       tell(
@@ -373,32 +379,58 @@ public final class Workbench implements AutoCloseable {
     if (request.edited != null) {
       job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
     }
+    Optional<CheckReport> report = checked(job, state.get(), listener);
+    // The window asks for shapes of earlier steps too, and must not wait for them.
+    builder.loadAll(state.get(), job);
+    beside(
+        job,
+        listener,
+        () -> {
+          findLimits(job, state.get(), listener);
+          report.ifPresent(found -> tryRepairs(job, request, state.get(), found, listener));
+        });
+  }
+
+  /** Empty if there is no rule book, or the check was cancelled. */
+  private Optional<CheckReport> checked(Job job, PartState state, Listener listener) {
+    PartDocument part = state.part();
     Optional<RuleBook> book = RuleBook.forPart(part);
     if (book.isEmpty()) {
       tell(
           job,
           () ->
               listener.stopped("there is no rule book for material " + part.process().material()));
-      return;
+      return Optional.empty();
     }
-    Optional<CheckReport> report = checks.check(state.get(), book.get(), job);
+    Optional<CheckReport> report = checks.check(state, book.get(), job);
     report.ifPresent(found -> {
       Scene mapped = drawn(found.bodies().values(), part);
       tell(job, () -> listener.checked(found.withoutRepairs(), mapped));
     });
-    // The window asks for shapes of earlier steps too, and must not wait for them.
-    builder.loadAll(state.get(), job);
-    report
-        .filter(found -> !repairs.isShutdown())
-        .ifPresent(found ->
-            repairs.execute(() ->
-                guarded(
-                    job, listener, () -> tryRepairs(job, request, state.get(), found, listener))));
+    return report;
   }
 
-  /** Beside everything else: an export must not wait until the last repair has been tried. */
+  /**
+   * Beside everything else: an export must not wait until the last limit has been found, and the
+   * last repair been tried.
+   */
+  private void beside(Job job, Listener listener, Runnable work) {
+    if (!repairs.isShutdown()) {
+      repairs.execute(() -> guarded(job, listener, work));
+    }
+  }
+
+  /** What was not found because the user called it off stays unknown. */
+  private void findLimits(Job job, PartState state, Listener listener) {
+    if (state.hasOpenLimits() && !job.isUnwanted()) {
+      PartState limited = builder.withLimits(state, job).orElse(state);
+      tell(job, () -> listener.limited(limited));
+    }
+  }
+
   private void tryRepairs(
       Job job, Request request, PartState state, CheckReport found, Listener listener) {
+    job.restUntil(System.nanoTime() + REPAIRS_REST_NANOS);
     if (!job.isUnwanted()) {
       CheckReport tried =
           trials

@@ -22,7 +22,7 @@ import org.junit.jupiter.api.io.TempDir;
  * The program is ended in the middle of its edits and saves: no edit that it called made is lost.
  */
 class KillTest {
-  private static final int KILLS = 50;
+  private static final int KILLS = 15;
 
   @TempDir private Path folder;
 
@@ -47,7 +47,7 @@ class KillTest {
         .start();
   }
 
-  // Fifty programs are started: on a slow machine that takes longer than other tests may.
+  // Many programs are started: on a slow machine that takes longer than other tests may.
   @Timeout(900)
   @Test
   void noEditThatWasMadeIsLost() throws Exception {

@@ -1,6 +1,7 @@
 package org.ankerdraft.app.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -9,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
 import javafx.application.Platform;
 import org.ankerdraft.core.expression.Expr;
@@ -119,6 +121,81 @@ class SessionTest {
     double volume =
         onFx(() -> session.state().get().bodies().get("Body").named().shape().mass().volumeMm3());
     assertThat(volume).isEqualTo(20 * 10 * 15);
+  }
+
+  private static final String UNKNOWN = "Up to where it works is not known yet.";
+
+  /** A box of 20 x 10 x 8 with a wall that may be too thick. */
+  private static final String HOLLOW =
+      """
+      {"ankerdraft":1,"name":"hollow","parameters":[{"name":"h","value":"9 mm"}],"steps":[
+        {"kind":"sketch","id":"s","curves":[{"curve":"rectangle","name":"r","width":20,"height":10}]},
+        {"kind":"extrude","id":"e","sketch":"s","depth":"8 mm","body":"Body"},
+        {"kind":"shell","id":"w","thickness":"h","open":[{"choose":"face","name":"e/end"}]}]}
+      """;
+
+  private String refusal() {
+    return session.state().orElseThrow().steps().getLast().message();
+  }
+
+  /** What the session said of the last step, one after the other. */
+  private List<String> refusals() throws Exception {
+    List<String> said = new CopyOnWriteArrayList<>();
+    onFx(() -> {
+      session.listen(change -> {
+        if (change == Session.Change.STATE && session.state().isPresent()) {
+          said.add(refusal());
+        }
+      });
+      return null;
+    });
+    return said;
+  }
+
+  private boolean isAtRest() {
+    return session.isReportCurrent()
+        && session.progressShare() < 0
+        && session.state().orElseThrow().part().equals(session.document());
+  }
+
+  @Test
+  void aRefusalIsToldFirstAndThenItsLimit() throws Exception {
+    List<String> said = refusals();
+    open(session, Files.writeString(file, HOLLOW));
+    until(this::isAtRest);
+    assertThat(said.getFirst()).contains("shell of 9 mm failed").endsWith(UNKNOWN);
+    assertThat(said.getLast()).startsWith(said.getFirst().replace(UNKNOWN, "")).contains("up to");
+    edit(session, "1 mm");
+    until(this::isAtRest);
+    assertThat(onFx(this::refusal)).isEmpty();
+  }
+
+  @Test
+  void anEditEndsTheSearchForALimit() throws Exception {
+    List<String> said = refusals();
+    open(session, Files.writeString(file, HOLLOW));
+    until(() -> !said.isEmpty());
+    edit(session, "1.5 mm");
+    until(this::isAtRest);
+    assertThat(onFx(this::refusal)).isEmpty();
+    assertThat(
+            onFx(() ->
+                session.state().get().bodies().get("Body").named().shape().mass().volumeMm3()))
+        .isCloseTo(20 * 10 * 8 - 17 * 7 * 6.5, within(1e-6));
+  }
+
+  /** Called off, the search leaves the reason as it is, and nothing waits any more. */
+  @Test
+  void aSearchForALimitIsCalledOff() throws Exception {
+    List<String> said = refusals();
+    open(session, Files.writeString(file, HOLLOW));
+    until(() -> session.isReportCurrent() && session.progressShare() >= 0);
+    onFx(() -> {
+      session.cancelBuild();
+      return null;
+    });
+    until(() -> session.progressShare() < 0);
+    assertThat(onFx(this::refusal)).startsWith(said.getFirst().replace(UNKNOWN, ""));
   }
 
   @Test

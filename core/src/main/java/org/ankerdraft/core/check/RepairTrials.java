@@ -142,7 +142,7 @@ public final class RepairTrials {
     PartDocument mended =
         part.step(repair.id()).isPresent() ? part.withStep(repair) : part.withNewStep(repair);
     Optional<PartState> state =
-        builder.build(mended, bench.files, PartBuilder.Progress.NONE, bench.cancel);
+        builder.buildWithoutLimits(mended, bench.files, PartBuilder.Progress.NONE, bench.cancel);
     if (state.isEmpty()) {
       return Optional.empty();
     }

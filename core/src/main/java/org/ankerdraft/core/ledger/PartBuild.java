@@ -151,6 +151,9 @@ final class PartBuild implements Runs.Building {
     long start = System.nanoTime();
     try {
       StepResult result = build(known, key, start);
+      if (result.hasOpenLimit()) {
+        return Optional.of(rememberedWhenFound(key, result));
+      }
       tools.memory().put(key, result);
       return Optional.of(result);
     } catch (Ladder.Stopped e) {
@@ -173,6 +176,20 @@ final class PartBuild implements Runs.Building {
               Failure.ofMachine(known.word(), "internal error; the log tells more"),
               StepResult.since(start)));
     }
+  }
+
+  /**
+   * A failure is remembered when its limit is known: the trials that find it belong to this build,
+   * and end with it.
+   */
+  private StepResult rememberedWhenFound(String key, StepResult result) {
+    Failure failure = result.failure();
+    return result.withFailure(
+        failure.withLimit(() -> {
+          String works = failure.limit().find();
+          tools.remember().accept(key, result.withFailure(failure.withWorks(works)));
+          return works;
+        }));
   }
 
   /** Sketches that the step takes and that do not stand before it. */

@@ -1,10 +1,15 @@
 package org.ankerdraft.core.ledger;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.Supplier;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.Failure;
+import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Budget;
@@ -81,7 +86,8 @@ public final class PartBuilder {
       Way way,
       StepKey keys,
       Memory memory,
-      StepStore store) {
+      StepStore store,
+      BiConsumer<String, StepResult> remember) {
 
     /**
      * The shape of a body after a step whose result stands in a part file without one. Worked out
@@ -90,7 +96,7 @@ public final class PartBuilder {
     NamedShape anew(PartDocument part, Map<String, byte[]> files, int step, String body) {
       PartDocument upTo = part.withStopLine(step + 1);
       return new PartBuilder(kernel, tolerance, way, store.withShapesOnly())
-          .build(upTo, files, Progress.NONE, Budget.Cancel.NEVER)
+          .buildWithoutLimits(upTo, files, Progress.NONE, Budget.Cancel.NEVER)
           .map(state -> state.bodies().get(body))
           .map(Body::named)
           .orElseThrow(() -> new StepStore.CacheLost("body " + body + " cannot be made again"));
@@ -113,12 +119,56 @@ public final class PartBuilder {
   }
 
   /**
-   * Builds a part up to its stop line.
+   * Builds a part up to its stop line, and finds up to where the steps work that fail.
    *
    * @param files imported files by name
    * @return the state, or empty if the build was cancelled or the geometry worker cannot be had
    */
-  public synchronized Optional<PartState> build(
+  public Optional<PartState> build(
+      PartDocument part, Map<String, byte[]> files, Progress progress, Budget.Cancel cancel) {
+    return buildWithoutLimits(part, files, progress, cancel)
+        .flatMap(state -> withLimits(state, cancel));
+  }
+
+  /**
+   * The same state with what was yet to be found: up to where steps work. What the machine prevents
+   * from being found stays unknown. Beside everything else: another build need not wait for it.
+   *
+   * @return empty if it was cancelled
+   */
+  public Optional<PartState> withLimits(PartState state, Budget.Cancel cancel) {
+    List<StepResult> steps = new ArrayList<>();
+    for (StepResult step : state.steps()) {
+      if (cancel.isUnwanted()) {
+        return Optional.empty();
+      }
+      try {
+        steps.add(step.hasOpenLimit() ? withLimit(step) : step);
+      } catch (Ladder.Stopped e) {
+        if (e.isCancelled()) {
+          return Optional.empty();
+        }
+        LOG.debug("Up to where {} works was not found: {}", step.id(), e.getMessage());
+        steps.add(step.withFailure(step.failure().withWorks(null)));
+      }
+    }
+    return Optional.of(state.withSteps(steps));
+  }
+
+  private static StepResult withLimit(StepResult step) throws Ladder.Stopped {
+    Failure failure = step.failure();
+    return step.withFailure(failure.withWorks(failure.limit().find()));
+  }
+
+  private synchronized void remember(String key, StepResult result) {
+    memory.put(key, result);
+  }
+
+  /**
+   * Builds a part up to its stop line. Up to where the steps work that fail is left open, for
+   * {@link #withLimits}.
+   */
+  public synchronized Optional<PartState> buildWithoutLimits(
       PartDocument part, Map<String, byte[]> files, Progress progress, Budget.Cancel cancel) {
     try {
       Optional<PartState> state = walked(part, files, progress, cancel);
@@ -169,7 +219,7 @@ public final class PartBuilder {
     return keys()
         .flatMap(known ->
             new PartBuild(
-                    new Tools(kernel, tolerance, way, known, memory, store),
+                    new Tools(kernel, tolerance, way, known, memory, store, this::remember),
                     part,
                     files,
                     progress,

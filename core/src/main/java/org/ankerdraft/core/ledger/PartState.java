@@ -35,6 +35,15 @@ public record PartState(
     return step(id).map(StepResult::sketch);
   }
 
+  /** Whether up to where a failed step works is yet to be found. */
+  public boolean hasOpenLimits() {
+    return steps.stream().anyMatch(StepResult::hasOpenLimit);
+  }
+
+  PartState withSteps(List<StepResult> changed) {
+    return new PartState(part, changed, bodies, ms);
+  }
+
   /** Whether the shapes of all steps answer at once. */
   public boolean isLoaded() {
     return steps.stream().allMatch(s -> s.bodies().stream().allMatch(Body::isLoaded));

@@ -79,6 +79,16 @@ public record StepResult(
         id, kind, status, strategy, ms, remembered, failure, lost, sketch, changed);
   }
 
+  StepResult withFailure(Failure changed) {
+    return new StepResult(
+        id, kind, status, strategy, ms, remembered, changed, lost, sketch, bodies);
+  }
+
+  /** Whether up to where the step works is yet to be found. */
+  public boolean hasOpenLimit() {
+    return failure != null && failure.limit() != null;
+  }
+
   /** A result that had to be worked out anew, taken from memory. */
   StepResult asRemembered() {
     return new StepResult(id, kind, status, strategy, 0, true, failure, lost, sketch, bodies);

@@ -79,9 +79,10 @@ public record Again(BuildContext context, String original, Building building) {
   }
 
   private static StepFailed asFarAs(StepFailed e, List<String> copies, int done) {
-    return done == 0 || e.failure().works() != null
+    return done == 0
         ? e
-        : new StepFailed(e.failure().withWorks("as far as copy " + copies.get(done - 1)));
+        : new StepFailed(
+            e.failure().rephrased(w -> w != null ? w : "as far as copy " + copies.get(done - 1)));
   }
 
   /** No step has such an id: it cannot be written in a file. */
@@ -142,7 +143,8 @@ public record Again(BuildContext context, String original, Building building) {
             failure.where().stream().map(w -> w.replace(again(copy), original)).toList(),
             failure.place(),
             failure.works(),
-            failure.blame()));
+            failure.blame(),
+            failure.limit()));
   }
 
   /** The context with all bodies on the other side: what is built there is its own mirror image. */

@@ -189,7 +189,7 @@ public final class Blends {
       return climbed.get();
     }
     Failure failure = BuildContext.failure(what, ladder.failure(), input);
-    throw new StepFailed(failure.withWorks(worksUpTo(input, sizes)));
+    throw new StepFailed(failure.withLimit(() -> worksUpTo(input, sizes)));
   }
 
   private void refuseTightCorner(String what, NamedShape input, Map<Integer, Double> sizes)

@@ -1,6 +1,7 @@
 package org.ankerdraft.core.operation;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -13,9 +14,23 @@ import org.ankerdraft.vectors.Vec3;
  * @param works up to where it works ("up to 41.6 deg"), or null if that is not known
  * @param blame who is to blame; what the machine is to blame for tells nothing of the geometry and
  *     is not remembered
+ * @param limit finds up to where it works, or null if there is nothing to find any more
  */
 public record Failure(
-    String what, String why, List<String> where, Vec3 place, String works, Blame blame) {
+    String what,
+    String why,
+    List<String> where,
+    Vec3 place,
+    String works,
+    Blame blame,
+    Limit limit) {
+
+  /** Finds up to where a step works. That takes many trials: the failure is told before. */
+  @FunctionalInterface
+  public interface Limit {
+    /** "up to 41.6 deg", or null if nothing that was tried works. */
+    String find() throws Ladder.Stopped;
+  }
 
   /** Who is to blame for a failure. */
   public enum Blame {
@@ -34,7 +49,7 @@ public record Failure(
   }
 
   public Failure(String what, String why, List<String> where, Vec3 place, String works) {
-    this(what, why, where, place, works, Blame.STEP);
+    this(what, why, where, place, works, Blame.STEP, null);
   }
 
   public static Failure of(String what, String why) {
@@ -42,16 +57,20 @@ public record Failure(
   }
 
   public static Failure ofMachine(String what, String why) {
-    return new Failure(what, why, List.of(), null, null, Blame.MACHINE);
+    return of(what, why, Blame.MACHINE);
   }
 
   public static Failure ofTime(String what, String why) {
-    return new Failure(what, why, List.of(), null, null, Blame.TIME);
+    return of(what, why, Blame.TIME);
   }
 
   /** A step that waits to be told what it is to work on. */
   public static Failure ofChoice(String what, String why) {
-    return new Failure(what, why, List.of(), null, null, Blame.CHOICE);
+    return of(what, why, Blame.CHOICE);
+  }
+
+  private static Failure of(String what, String why, Blame blame) {
+    return new Failure(what, why, List.of(), null, null, blame, null);
   }
 
   public boolean byMachine() {
@@ -59,7 +78,19 @@ public record Failure(
   }
 
   public Failure withWorks(String changed) {
-    return new Failure(what, why, where, place, changed, blame);
+    return new Failure(what, why, where, place, changed, blame, null);
+  }
+
+  /** Up to where it works is yet to be found. */
+  public Failure withLimit(Limit found) {
+    return new Failure(what, why, where, place, null, blame, found);
+  }
+
+  /** With another reading of up to where it works, whether that is known by now or not. */
+  public Failure rephrased(UnaryOperator<String> reading) {
+    return limit == null
+        ? withWorks(reading.apply(works))
+        : withLimit(() -> reading.apply(limit.find()));
   }
 
   /** The whole in one line. */
@@ -74,6 +105,8 @@ public record Failure(
     s.append(": ").append(why).append('.');
     if (works != null) {
       s.append(" It works ").append(works).append('.');
+    } else if (limit != null) {
+      s.append(" Up to where it works is not known yet.");
     }
     s.append(
         switch (blame) {

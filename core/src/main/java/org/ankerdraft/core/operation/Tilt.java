@@ -85,8 +85,8 @@ public final class Tilt {
         BuildContext.failure(
             what + " with a draft of " + Words.deg(angleRad), ladder.failure(), upright);
     throw new StepFailed(
-        failure.withWorks(
-            Feasible.upToDeg(angleRad, share -> ladderAt.apply(share).climb().isPresent())));
+        failure.withLimit(
+            () -> Feasible.upToDeg(angleRad, share -> ladderAt.apply(share).climb().isPresent())));
   }
 
   public Outcome<NamedShape> byDraftTool() {

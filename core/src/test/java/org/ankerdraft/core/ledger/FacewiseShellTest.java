@@ -11,12 +11,14 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.ankerdraft.kernel.TriangleMesh;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -118,7 +120,7 @@ class FacewiseShellTest {
   }
 
   static LongStream seeds() {
-    return LongStream.range(0, 9);
+    return Seeds.apart(4, 40);
   }
 
   private static String anyLoft(Random random) {
@@ -143,6 +145,7 @@ class FacewiseShellTest {
   }
 
   /** Rounded rectangles that change into others, or into circles and ellipses. */
+  @Tag("seeded")
   @ParameterizedTest
   @MethodSource("seeds")
   void theInsideLiesAtTheThicknessEverywhere(long seed) {

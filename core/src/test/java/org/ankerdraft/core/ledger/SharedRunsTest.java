@@ -13,6 +13,7 @@ import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
@@ -22,6 +23,7 @@ import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Relay;
 import org.ankerdraft.kernel.WorkerProgram;
 import org.ankerdraft.kernel.proto.Request;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -264,10 +266,11 @@ class SharedRunsTest {
   }
 
   static LongStream seeds() {
-    return LongStream.range(0, 12);
+    return Seeds.of(6, 60);
   }
 
   /** Bosses, holes, ribs and pockets at random: apart, overlapping, across edges, off the plate. */
+  @Tag("seeded")
   @ParameterizedTest
   @MethodSource("seeds")
   void randomRunsComeToWhatTheyComeToOneByOne(long seed) {

@@ -13,6 +13,7 @@ import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartFile;
@@ -21,6 +22,7 @@ import org.ankerdraft.core.part.Read;
 import org.ankerdraft.core.select.Lost;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.WorkerProgram;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -77,9 +79,10 @@ class TrustTest {
   }
 
   /** Workers are ended at random while a part is built; it comes to what it comes to in peace. */
+  @Tag("seeded")
   @Test
   void killsChangeNothing() throws Exception {
-    int kills = 100;
+    int kills = Seeds.count(30, 300);
     PartDocument part = lampBase();
     PartState calm = build(new PartBuilder(Parts.KERNEL, Tolerance.MODEL), part);
     Random random = new Random(7);
@@ -186,7 +189,8 @@ class TrustTest {
     return cache;
   }
 
-  /** A hundred edits of one part leave no more behind than what is shown and some bounded rest. */
+  /** Many edits of one part leave no more behind than what is shown and some bounded rest. */
+  @Tag("seeded")
   @Test
   void memoryIsBounded() {
     PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
@@ -201,7 +205,7 @@ class TrustTest {
                             i -> "['" + (i % 5 * 5 - 10) + " mm','" + (i / 5 * 4 - 6) + " mm']")
                         .toList())
                 + "]}");
-    for (int i = 0; i < 100; i++) {
+    for (int i = 0; i < Seeds.count(50, 500); i++) {
       PartState state = build(builder, Parts.with(part, "box", "depth", (10 + i / 50.0) + " mm"));
       assertThat(state.isOk()).isTrue();
     }

@@ -11,7 +11,9 @@ import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.ledger.PartState;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -172,7 +174,7 @@ class BluntTubsTest {
   }
 
   static LongStream seeds() {
-    return new Random(29).longs(4, 0, 1_000_000);
+    return Seeds.apart(2, 20);
   }
 
   /** Corners anywhere on an ellipse: blunt and sharp ones beside each other. */
@@ -186,6 +188,7 @@ class BluntTubsTest {
   }
 
   /** Each bend turns by what the walls lean, and the flat is the same without the steps. */
+  @Tag("seeded")
   @ParameterizedTest
   @MethodSource("seeds")
   void anyConvexSolidConverts(long seed) {

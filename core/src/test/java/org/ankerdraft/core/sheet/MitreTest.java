@@ -10,12 +10,14 @@ import java.util.Locale;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
 import org.ankerdraft.vectors.Xy;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -328,10 +330,11 @@ class MitreTest {
   }
 
   static LongStream seeds() {
-    return new Random(10).longs(5, 0, 1_000_000);
+    return Seeds.apart(2, 20);
   }
 
   /** Shallow parts come back from their STEP file with the same flat. */
+  @Tag("seeded")
   @ParameterizedTest
   @MethodSource("seeds")
   void shallowPartsComeBackFromStep(long seed) {

@@ -9,12 +9,14 @@ import java.util.Map;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.TriangleMesh;
 import org.ankerdraft.vectors.Xy;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -103,8 +105,8 @@ class SheetPropertiesTest {
     foldsBack(state, flat, 2e-2);
   }
 
-  static LongStream hundredSeeds() {
-    return LongStream.range(21, 121);
+  static LongStream manySeeds() {
+    return Seeds.of(25, 100);
   }
 
   private static String flange(Random r, String side) {
@@ -129,8 +131,9 @@ class SheetPropertiesTest {
   }
 
   /** A sheet that went through STEP unfolds to the same flat, and twice the same way. */
+  @Tag("seeded")
   @ParameterizedTest
-  @MethodSource("hundredSeeds")
+  @MethodSource("manySeeds")
   void flatsAreTheSameEachTimeAndThroughStep(long seed) throws Exception {
     Random r = new Random(seed);
     PartState state = Parts.ok(SheetParts.part(1, 1.2, SheetParts.k(0.4), randomSheet(r)));

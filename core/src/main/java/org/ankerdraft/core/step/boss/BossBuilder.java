@@ -105,20 +105,21 @@ final class BossBuilder {
     throw step.sunk() ? noFloor(height) : footing().refusal("");
   }
 
-  private StepFailed noFloor(double height) throws Ladder.Stopped {
-    String works =
-        height == 0
-            ? null
-            : Feasible.upToMm(
-                height,
-                share -> footing().of(behind -> drafted(behind, share * height)).isPresent());
-    return new StepFailed(
+  private StepFailed noFloor(double height) {
+    Failure failure =
         new Failure(
             what,
             "it goes through the body " + body.name() + " or past it: it has no whole floor there",
             List.of(),
             sketch.frame().origin(),
-            works));
+            null);
+    return new StepFailed(
+        height == 0
+            ? failure
+            : failure.withLimit(() ->
+                Feasible.upToMm(
+                    height,
+                    share -> footing().of(behind -> drafted(behind, share * height)).isPresent())));
   }
 
   private NamedShape upToFace()

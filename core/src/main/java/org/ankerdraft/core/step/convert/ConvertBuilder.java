@@ -312,8 +312,9 @@ final class ConvertBuilder {
     try {
       return bends.of(radius);
     } catch (StepFailed e) {
-      String upTo = Feasible.upToMm(radius, s -> bends.of(s * radius) != null);
-      throw new StepFailed(upTo == null ? e.failure() : e.failure().withWorks(upTo + " of radius"));
+      Failure.Limit upTo = () -> Feasible.upToMm(radius, s -> bends.of(s * radius) != null);
+      throw new StepFailed(
+          e.failure().withLimit(upTo).rephrased(w -> w == null ? null : w + " of radius"));
     }
   }
 

@@ -299,26 +299,29 @@ record Rips(
     return cornerRad >= Math.PI ? 0 : (nextSide + side * Math.cos(cornerRad)) / Math.sin(cornerRad);
   }
 
-  /** How far a strip beside an edge goes on beyond its vertex: where a wall grows wider there. */
-  private double beyond(int edge, int vertex, double side) {
-    double most = 0;
-    for (int wall : topology.edge(edge).faces()) {
-      double corner = cornerRad(edge, wall, vertex);
-      if (corner > Math.PI / 2 && corner < Math.PI) {
-        most = Math.max(most, -side / Math.tan(corner));
-      }
-    }
-    return most + BEYOND * thickness;
-  }
-
   /**
-   * The same for a ripped edge. Where it ends at an open face the inner sides of the walls may
-   * reach further than the outer ones; where it ends at a bend the cut beside that takes what is
-   * left.
+   * How far a rip is cut on beyond its vertex. Where it ends at an open face the inner sides of the
+   * walls may reach further than the outer ones. Where it ends at bends it takes what the cuts
+   * beside them leave of the walls, and no more: deeper down it would cut into the third wall.
    */
   private double beyondRip(int rip, int vertex, double side) {
+    double most = 0;
+    for (int wall : topology.edge(rip).faces()) {
+      double corner = cornerRad(rip, wall, vertex);
+      if (corner > Math.PI / 2 && corner < Math.PI) {
+        most = Math.max(most, beyondRip(rip, wall, vertex, corner, side));
+      }
+    }
     boolean isAtBend = bends.stream().anyMatch(bend -> isAt(bend, vertex));
-    return beyond(rip, vertex, side) + (isAtBend ? 0 : side + thickness);
+    return most + BEYOND * thickness + (isAtBend ? 0 : side + thickness);
+  }
+
+  /** The same, for one of its walls, which grows wider beyond the vertex. */
+  private double beyondRip(int rip, int wall, int vertex, double corner, double side) {
+    int next = next(rip, wall, vertex);
+    return bends.contains(next)
+        ? -Math.max(0, startBeside(next, wall, vertex, besideMm(next))) * Math.cos(corner)
+        : -side / Math.tan(corner);
   }
 
   /** The other edge of a wall at a vertex, 0 if there is none. */

@@ -44,7 +44,7 @@ final class DraftBuilder {
       return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
     }
     Failure failure = BuildContext.failure(what, ladder.failure(), input);
-    throw new StepFailed(failure.withWorks(worksUpTo(input, pull, neutral, angles)));
+    throw new StepFailed(failure.withLimit(() -> worksUpTo(input, pull, neutral, angles)));
   }
 
   private Map<Integer, Double> angles(NamedShape input, Vec3 pull)

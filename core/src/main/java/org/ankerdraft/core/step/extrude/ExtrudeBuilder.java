@@ -362,7 +362,7 @@ final class ExtrudeBuilder {
       Failure failure = BuildContext.failure(tapering, ladder.failure(), straight);
       throw new StepFailed(
           tellsLimit
-              ? failure.withWorks(worksUpTo(straight, sketch, side, angles, taper, endCap))
+              ? failure.withLimit(() -> worksUpTo(straight, sketch, side, angles, taper, endCap))
               : failure);
     }
     NamedShape result = climbed.get().result();

@@ -199,13 +199,15 @@ final class LipBuilder {
     if (isOnRim(width)) {
       return;
     }
-    throw new StepFailed(
+    Failure failure =
         new Failure(
             what + " of " + Words.mm(width),
             "it is wider than the rim, and would stand out beside it",
             List.of(body.named().faceName(face).toString()),
             body.named().topology().face(face).point(),
-            Feasible.upToMm(width, share -> isOnRim(share * width))));
+            null);
+    throw new StepFailed(
+        failure.withLimit(() -> Feasible.upToMm(width, share -> isOnRim(share * width))));
   }
 
   /**

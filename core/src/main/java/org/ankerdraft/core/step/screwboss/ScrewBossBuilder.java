@@ -211,15 +211,17 @@ final class ScrewBossBuilder {
       return;
     }
     List<String> near = meets(place, sizes.clear()).get();
-    String works =
-        Feasible.upToMm(sizes.clear(), share -> meets(place, share * sizes.clear()).isEmpty());
-    throw new StepFailed(
+    Failure failure =
         new Failure(
             WHAT + " clear of walls by " + Words.mm(sizes.clear()),
             "the boss at point " + place.name + " stands nearer to a wall",
             near,
             place.upright.origin(),
-            works));
+            null);
+    throw new StepFailed(
+        failure.withLimit(() ->
+            Feasible.upToMm(
+                sizes.clear(), share -> meets(place, share * sizes.clear()).isEmpty())));
   }
 
   /** The body's faces within a collar round the upper half of a boss; empty if none are. */

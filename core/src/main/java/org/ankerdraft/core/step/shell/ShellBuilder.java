@@ -114,7 +114,7 @@ final class ShellBuilder {
     }
     Failure failure =
         BuildContext.failure("shell of " + Words.mm(thickness), ladder.failure(), input);
-    throw new StepFailed(failure.withWorks(worksUpTo(walls)));
+    throw new StepFailed(failure.withLimit(() -> worksUpTo(walls)));
   }
 
   /**

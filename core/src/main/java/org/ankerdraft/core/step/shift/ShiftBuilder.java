@@ -70,7 +70,7 @@ final class ShiftBuilder {
     if (climbed.isEmpty()) {
       Failure failure = BuildContext.failure(what, ladder.failure(), input);
       throw new StepFailed(
-          failure.withWorks(
+          failure.withLimit(() ->
               Feasible.upToMm(distance, share -> ladder(share * distance).climb().isPresent())));
     }
     return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
