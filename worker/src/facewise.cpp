@@ -7,28 +7,24 @@
 
 #include <BRepLib.hxx>
 #include <BRep_Builder.hxx>
-#include <ElCLib.hxx>
 #include <Geom2d_BSplineCurve.hxx>
 #include <Geom2d_Line.hxx>
 #include <Geom_BSplineCurve.hxx>
-#include <Geom_Circle.hxx>
-#include <Geom_Line.hxx>
 #include <Precision.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Shell.hxx>
 #include <TopoDS_Solid.hxx>
 #include <TopoDS_Wire.hxx>
-#include <gce_MakeCirc.hxx>
 
 #include "facenet.h"
 #include "interpolation.h"
+#include "places.h"
+#include "turned.h"
 
 namespace ankerdraft {
 
 namespace {
-
-constexpr double kSameCurve = 1e-9;  // mm: places that lie so near a line or circle lie on it
 
 // Makes a body of the places of a net.
 class Facewise {
@@ -58,37 +54,13 @@ class Facewise {
     const BRep_Builder builder;
     TopoDS_Edge made;
     Handle(Geom_Curve) curve;
-    if (!net_.BoundsPatch(edge)) curve = LineOrCircle(edge);
+    if (!net_.BoundsPatch(edge)) curve = LineOrCircle(edge.places, edge.at);
     if (curve.IsNull()) curve = Interpolation::Through(edge.at).CurveThrough(edge.places);
     builder.MakeEdge(made, curve, Precision::Confusion());
     builder.Add(made, vertices_[edge.begin].Oriented(TopAbs_FORWARD));
     builder.Add(made, vertices_[edge.end].Oriented(TopAbs_REVERSED));
     builder.Range(made, edge.at.front(), edge.at.back());
     return made;
-  }
-
-  // The line or circle on which all places of an edge lie, which get their parameters on it; null if there is none.
-  static Handle(Geom_Curve) LineOrCircle(MovedEdge& edge) {
-    const std::vector<gp_Pnt>& p = edge.places;
-    const gp_Vec way(p.front(), p.back());
-    if (way.Magnitude() > Precision::Confusion()) {
-      const gp_Lin line(p.front(), gp_Dir(way));
-      if (std::all_of(p.begin(), p.end(), [&](const gp_Pnt& q) { return line.Distance(q) < kSameCurve; })) {
-        for (size_t i = 0; i < p.size(); ++i) edge.at[i] = ElCLib::Parameter(line, p[i]);
-        return new Geom_Line(line);
-      }
-    }
-    const gce_MakeCirc through(p.front(), p[p.size() / 3], p[2 * p.size() / 3]);
-    if (!through.IsDone()) return nullptr;
-    const gp_Circ found = through.Value();
-    const gp_Circ circle(gp_Ax2(found.Location(), found.Axis().Direction(), gp_Dir(gp_Vec(found.Location(), p.front()))),
-                         found.Radius());
-    if (!std::all_of(p.begin(), p.end(), [&](const gp_Pnt& q) { return circle.Distance(q) < kSameCurve; })) return nullptr;
-    for (size_t i = 0; i < p.size(); ++i) {
-      edge.at[i] = i == 0 ? 0 : ElCLib::Parameter(circle, p[i]);
-      if (i > 0 && edge.at[i] <= edge.at[i - 1]) edge.at[i] += 2 * M_PI;
-    }
-    return new Geom_Circle(circle);
   }
 
   TopoDS_Face MakeFace(int f) {
@@ -168,6 +140,7 @@ Leaned OffsetFacewise(const kernel::v1::Offset& in, const TopoDS_Shape& shape, c
     numbered.Face(own.face());
     outwards[own.face() - 1] = own.angle();
   }
+  if (const std::optional<Leaned> turned = OffsetTurned(shape, numbered, outwards)) return *turned;
   return Facewise(NetOf(numbered, outwards), numbered).Done(shape);
 }
 

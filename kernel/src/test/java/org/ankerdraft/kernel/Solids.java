@@ -2,6 +2,7 @@ package org.ankerdraft.kernel;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 
@@ -26,6 +27,24 @@ final class Solids {
   static ProfileCurve.Region disc(double radius) {
     return new ProfileCurve.Region(
         List.of(new ProfileCurve.Circle(1, Vec3.ZERO, Vec3.Z, radius, Vec3.X)), List.of());
+  }
+
+  /** Beside the y axis. */
+  static ProfileCurve.Region halfDisc(double radius) {
+    return new ProfileCurve.Region(
+        List.of(
+            new ProfileCurve.Arc(
+                1, new Vec3(0, -radius, 0), new Vec3(radius, 0, 0), new Vec3(0, radius, 0)),
+            new ProfileCurve.Line(2, new Vec3(0, radius, 0), new Vec3(0, -radius, 0))),
+        List.of());
+  }
+
+  /** Turned about the y axis. */
+  static Shape turned(GeometryKernel kernel, ProfileCurve.Region region, double rad) {
+    return kernel
+        .revolve(List.of(region), GROUND, new Axis(Vec3.ZERO, Vec3.Y), 0, rad, Budget.ofSeconds(30))
+        .orThrow()
+        .shape();
   }
 
   static Derived extruded(GeometryKernel kernel, ProfileCurve.Region region, double height) {
