@@ -20,7 +20,7 @@ namespace ankerdraft {
 
 namespace {
 
-constexpr double kSmooth = 1e-4;    // rad: faces that meet at less of an angle run into each other
+constexpr double kSmooth = 1e-3;    // rad: faces that meet at less of an angle run into each other
 constexpr double kWithin = 1e-4;    // mm: how true a spline is
 constexpr double kStill = 1e-9;     // mm: a step that moves nothing
 constexpr double kProbe = 1e-5;     // of a way between feet: how far apart a slope is taken

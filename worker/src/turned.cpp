@@ -26,7 +26,6 @@ namespace ankerdraft {
 namespace {
 
 constexpr double kOn = 1e-6;    // mm: what lies nearer to something lies on it
-constexpr double kSmooth = 1e-4;    // rad: meridians that meet at less of an angle run into each other
 constexpr double kMeets = 1e-9;     // mm
 constexpr double kAccuracy = 1e-4;  // mm: how near to the true offset a spline lies
 constexpr int kMostTurns = 60;      // of Newton's method
@@ -117,11 +116,8 @@ class Meridians {
     if (IsOnAxis(EndOf(one))) {
       one.end = OnAxis(one, one.end);
       next.begin = OnAxis(next, next.begin);
-    } else if (one.curve.NormalAt(one.end).Angle(next.curve.NormalAt(next.begin)) > kSmooth ||
-               one.curve.NormalAt(one.end).Angle(next.curve.NormalAt(next.begin)) < -kSmooth) {
-      Cross(one, next);
     } else if (one.At(one.end).Distance(next.At(next.begin)) > Precision::Confusion()) {
-      Refuse(one.face, "it runs smoothly into a face that is moved by another distance");
+      Cross(one, next);
     }
   }
 

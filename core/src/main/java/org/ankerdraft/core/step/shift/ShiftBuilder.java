@@ -79,6 +79,7 @@ final class ShiftBuilder {
   private Ladder ladder(double distance) {
     return new Ladder(result -> fault(result, distance))
         .rung("surfaces moved", () -> moved(input, faces, distance))
+        .fitting("each face moved by itself", () -> eachMoved(distance))
         .rung(
             "rounds off, surfaces moved, rounds on again",
             () -> movedWithout(RoundsBeside.of(input, faces), distance))
@@ -100,7 +101,7 @@ final class ShiftBuilder {
     boolean isPlane =
         which.stream().allMatch(f -> from.topology().face(f).kind() == Topology.SurfaceKind.PLANE);
     if (!isPlane) {
-      return movedAtOnce(from, which, distance);
+      return movedAtOnce(from, which, distance, Join.INTERSECTION);
     }
     Outcome<NamedShape> now = Outcome.done(from);
     Set<FaceName> open = new TreeSet<>();
@@ -133,13 +134,19 @@ final class ShiftBuilder {
     return shift.cutOff(level);
   }
 
-  private Outcome<NamedShape> movedAtOnce(NamedShape from, Set<Integer> which, double distance) {
+  private Outcome<NamedShape> movedAtOnce(
+      NamedShape from, Set<Integer> which, double distance, Join join) {
     Map<Integer, Double> own = new LinkedHashMap<>();
     which.forEach(f -> own.put(f, distance));
     return context
         .kernel
-        .offset(from.shape(), 0, own, Join.INTERSECTION, context.budget())
+        .offset(from.shape(), 0, own, join, context.budget())
         .map(d -> Naming.name(d, List.of(from), births()));
+  }
+
+  /** The faces and all others, which stay: each is met again with its neighbours. */
+  private Outcome<NamedShape> eachMoved(double distance) {
+    return movedAtOnce(input, faces, distance, Join.FACEWISE);
   }
 
   /** The same on a body from which rounds were taken off. */
