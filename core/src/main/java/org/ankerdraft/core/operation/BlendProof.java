@@ -24,6 +24,9 @@ final class BlendProof {
   /** Faces without a formula are approximations: their sizes are good to this share. */
   private static final double FREE_SHARE = 0.02;
 
+  /** Of a leg on a wall of which the chamfer leaves nothing beside it. */
+  private static final double NOTHING_LEFT = Double.MAX_VALUE;
+
   private final BlendType type;
   private final NamedShape input;
   private final NamedShape result;
@@ -75,14 +78,23 @@ final class BlendProof {
                 + ": an edge that it continues without a kink, or that swallows it, has another"
                 + " size");
       }
-      for (int face : faces) {
-        Optional<String> wrong =
-            type == BlendType.ROUND
-                ? wrongRadius(name, face, e.getValue())
-                : wrongLegs(e.getKey(), face, e.getValue());
-        if (wrong.isPresent()) {
-          return wrong;
-        }
+      Optional<String> wrong =
+          type == BlendType.ROUND
+              ? wrongRadius(name, faces, e.getValue())
+              : wrongLegs(e.getKey(), faces, e.getValue());
+      if (wrong.isPresent()) {
+        return wrong;
+      }
+    }
+    return Optional.empty();
+  }
+
+  private Optional<String> wrongRadius(EdgeName edge, List<Integer> faces, double wanted)
+      throws Ladder.Stopped, Unmeasured {
+    for (int face : faces) {
+      Optional<String> wrong = wrongRadius(edge, face, wanted);
+      if (wrong.isPresent()) {
+        return wrong;
       }
     }
     return Optional.empty();
@@ -140,17 +152,23 @@ final class BlendProof {
   /**
    * Where a leg ends is known for plane faces, and along the axis of a cylinder; on other faces the
    * chamfer begins as far from the edge as the leg is long.
+   *
+   * @param faces of the chamfer along the edge and along others of its name, into which a seam or a
+   *     notch parts it
    */
-  private Optional<String> wrongLegs(int edge, int face, double leg)
+  private Optional<String> wrongLegs(int edge, List<Integer> faces, double leg)
       throws Ladder.Stopped, Unmeasured {
     Topology.Edge e = input.topology().edge(edge);
-    if (e.faces().size() != 2) {
+    if (e.faces().size() != 2 || faces.isEmpty()) {
       return Optional.empty();
     }
     for (int side = 0; side < 2; side++) {
-      double off = legError(e, side, face, leg);
+      double off = NOTHING_LEFT;
+      for (int face : faces) {
+        off = Math.min(off, legError(e, side, face, leg));
+      }
       double allowed = isKnown(e, side) ? context.tolerance.relative() : FREE_SHARE;
-      if (off > allowed * leg) {
+      if (off < NOTHING_LEFT && off > allowed * leg) {
         return Optional.of(
             "the leg of "
                 + Words.mm(leg)
@@ -187,7 +205,7 @@ final class BlendProof {
   private double freeLegError(Topology.Edge e, int side, int face, double leg)
       throws Ladder.Stopped, Unmeasured {
     List<Integer> rest = result.partsOf(input.faceName(e.faces().get(side)));
-    double nearest = Double.MAX_VALUE;
+    double nearest = NOTHING_LEFT;
     List<Topology.Edge> edges = result.topology().edges();
     for (int i = 0; i < edges.size(); i++) {
       List<Integer> faces = edges.get(i).faces();
@@ -200,7 +218,7 @@ final class BlendProof {
                     .distanceMm());
       }
     }
-    return nearest == Double.MAX_VALUE ? 0 : Math.abs(nearest - leg);
+    return nearest == NOTHING_LEFT ? NOTHING_LEFT : Math.abs(nearest - leg);
   }
 
   /** The outward normal at the middle of an edge, where the face is straight away from the edge. */
