@@ -261,6 +261,9 @@ final class MainWindow {
         card.show();
         flat.show();
       }
+      // What is being pressed or typed elsewhere stays as it is.
+      case LIMITS -> card.showOutcome();
+      case REPAIRS -> findings.show();
       case SELECTION -> {
         if (session.selectedStep().isPresent()) {
           showPartCard(false);

@@ -256,6 +256,16 @@ class EditingTest extends InWindow {
     assertThat(volume()).isCloseTo(BOX - CORNERS * 20 - 36 * 26 * 18, within(1e-5));
   }
 
+  /** What one is about to press is not made anew while the repairs of the findings come in. */
+  @Test
+  void theCardStandsStillWhenRepairsAreFound() throws Exception {
+    robot.interact(() -> window.session().select("w"));
+    until(() -> robot.lookup(".away").tryQuery().isPresent());
+    Node away = robot.lookup(".away").query();
+    settleWithRepairs();
+    assertThat(onFx(away::getScene)).isNotNull();
+  }
+
   @ParameterizedTest
   @CsvSource({"All outside corners, Outside", "Upright edges, Parallel"})
   void aRuleIsAddedFromItsMenu(String entry, String kind) throws Exception {

@@ -73,7 +73,7 @@ class MooringsTest extends InWindow {
     assertThat(result().lost()).hasSize(2);
     assertThat(text("#step-p .second")).contains("and 1 more");
     // What would be taken is lit in the view, with how sure it is.
-    assertThat(onFx(() -> window.view().litEdges())).hasSize(2);
+    until(() -> window.view().litEdges().size() == 2);
     assertThat(onFx(() -> window.view().labels()).stream().map(l -> l.text()))
         .filteredOn(t -> t.endsWith("%"))
         .hasSize(2);

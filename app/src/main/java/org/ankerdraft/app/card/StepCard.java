@@ -99,7 +99,8 @@ public final class StepCard extends VBox {
     return session.selectedStep().map(s -> StepKinds.of(s).slots()).orElse(List.of());
   }
 
-  private void showOutcome() {
+  /** What became of the selected step, or why it failed. */
+  public void showOutcome() {
     Optional<StepResult> result = session.selectedResult();
     if (choices.isWaiting() && result.map(r -> r.status() == StepStatus.HELD).orElse(false)) {
       // While something is picked for it the part is shown as before the step: what was said holds.

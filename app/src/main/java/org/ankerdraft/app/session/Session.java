@@ -42,7 +42,11 @@ public final class Session {
     /** The step under the hand is drawn, before the rest is built. */
     EARLY,
     STATE,
+    /** Up to where failed steps work is known by now; nothing else is new. */
+    LIMITS,
     REPORT,
+    /** Which repairs mend the findings is known by now; nothing else is new. */
+    REPAIRS,
     SELECTION,
     PROGRESS
   }
@@ -398,14 +402,14 @@ public final class Session {
     public void limited(PartState found) {
       state = found;
       progress = Progress.NONE;
-      tell(Change.STATE);
+      tell(Change.LIMITS);
       tell(Change.PROGRESS);
     }
 
     @Override
     public void tried(CheckReport found) {
       shown.tried(found);
-      tell(Change.REPORT);
+      tell(Change.REPAIRS);
     }
 
     @Override

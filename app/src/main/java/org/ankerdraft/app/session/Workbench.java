@@ -169,7 +169,7 @@ public final class Workbench implements AutoCloseable {
 
   private final AtomicReference<Job> current = new AtomicReference<>();
   private final ExecutorService thread = daemon("workbench");
-  private final ExecutorService repairs = daemon("repairs");
+  private final ExecutorService afterwards = daemon("afterwards");
   private final ExecutorService filing = daemon("filing");
 
   private static ExecutorService daemon(String name) {
@@ -415,8 +415,8 @@ public final class Workbench implements AutoCloseable {
    * last repair been tried.
    */
   private void beside(Job job, Listener listener, Runnable work) {
-    if (!repairs.isShutdown()) {
-      repairs.execute(() -> guarded(job, listener, work));
+    if (!afterwards.isShutdown()) {
+      afterwards.execute(() -> guarded(job, listener, work));
     }
   }
 
@@ -481,7 +481,7 @@ public final class Workbench implements AutoCloseable {
   public void close() {
     cancel();
     thread.shutdownNow();
-    repairs.shutdownNow();
+    afterwards.shutdownNow();
     filing.shutdown();
     kernel.close();
     slowKernel.close();

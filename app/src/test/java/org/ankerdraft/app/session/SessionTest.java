@@ -143,7 +143,8 @@ class SessionTest {
     List<String> said = new CopyOnWriteArrayList<>();
     onFx(() -> {
       session.listen(change -> {
-        if (change == Session.Change.STATE && session.state().isPresent()) {
+        boolean isTold = change == Session.Change.STATE || change == Session.Change.LIMITS;
+        if (isTold && session.state().isPresent()) {
           said.add(refusal());
         }
       });

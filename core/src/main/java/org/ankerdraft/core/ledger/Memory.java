@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import org.ankerdraft.core.operation.Body;
+import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.Shape;
 
@@ -65,6 +66,7 @@ final class Memory {
     inUse.stream().filter(s -> !now.contains(s)).forEach(kernel::rest);
     inUse.clear();
     inUse.addAll(now);
+    dropOpenLimits(state);
     Set<String> keys = new HashSet<>();
     state.steps().forEach(r -> r.bodies().forEach(b -> keys.add(b.key())));
     for (Iterator<Map.Entry<String, StepResult>> oldest = byKey.entrySet().iterator();
@@ -73,6 +75,23 @@ final class Memory {
       if (entry.getValue().bodies().stream().noneMatch(b -> keys.contains(b.key()))) {
         bytes -= sizes.remove(entry.getKey());
         oldest.remove();
+      }
+    }
+  }
+
+  /** What the trials for a limit hold on to is worth it only while the part shows the failure. */
+  private void dropOpenLimits(PartState state) {
+    Set<Failure.Limit> shown = new HashSet<>();
+    state.steps().stream()
+        .filter(StepResult::hasOpenLimit)
+        .forEach(r -> shown.add(r.failure().limit()));
+    for (Iterator<Map.Entry<String, StepResult>> all = byKey.entrySet().iterator();
+        all.hasNext(); ) {
+      Map.Entry<String, StepResult> entry = all.next();
+      StepResult r = entry.getValue();
+      if (r.hasOpenLimit() && !shown.contains(r.failure().limit())) {
+        bytes -= sizes.remove(entry.getKey());
+        all.remove();
       }
     }
   }

@@ -43,7 +43,7 @@ final class PartBuild implements Runs.Building {
   private final PartDocument part;
   private final Map<String, byte[]> files;
   private final PartBuilder.Progress progress;
-  private final Budget.Cancel cancel;
+  private final OpenLimit.HandedOver cancel;
   private final Evaluator values;
   private final Surroundings around;
   private final Runs runs;
@@ -60,10 +60,10 @@ final class PartBuild implements Runs.Building {
     this.part = part;
     this.files = files;
     this.progress = progress;
-    this.cancel = cancel;
+    this.cancel = new OpenLimit.HandedOver(cancel);
     this.values = new Evaluator(part.definitions());
     this.around = new Surroundings(part, files);
-    this.runs = new Runs(tools.kernel(), tools.tolerance(), cancel, this);
+    this.runs = new Runs(tools.kernel(), tools.tolerance(), this.cancel, this);
   }
 
   /** Empty if the build was cancelled. */
@@ -150,10 +150,8 @@ final class PartBuild implements Runs.Building {
     }
     long start = System.nanoTime();
     try {
-      StepResult result = build(known, key, start);
-      if (result.hasOpenLimit()) {
-        return Optional.of(rememberedWhenFound(key, result));
-      }
+      StepResult built = build(known, key, start);
+      StepResult result = built.hasOpenLimit() ? withOpenLimit(key, built) : built;
       tools.memory().put(key, result);
       return Optional.of(result);
     } catch (Ladder.Stopped e) {
@@ -178,18 +176,16 @@ final class PartBuild implements Runs.Building {
     }
   }
 
-  /**
-   * A failure is remembered when its limit is known: the trials that find it belong to this build,
-   * and end with it.
-   */
-  private StepResult rememberedWhenFound(String key, StepResult result) {
+  /** A failure whose limit is remembered once it is found. */
+  private StepResult withOpenLimit(String key, StepResult result) {
     Failure failure = result.failure();
     return result.withFailure(
-        failure.withLimit(() -> {
-          String works = failure.limit().find();
-          tools.remember().accept(key, result.withFailure(failure.withWorks(works)));
-          return works;
-        }));
+        failure.withLimit(
+            new OpenLimit(
+                failure.limit(),
+                cancel,
+                works ->
+                    tools.remember().accept(key, result.withFailure(failure.withWorks(works))))));
   }
 
   /** Sketches that the step takes and that do not stand before it. */

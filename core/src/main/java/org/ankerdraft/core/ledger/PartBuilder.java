@@ -8,7 +8,6 @@ import java.util.function.BiConsumer;
 import java.util.function.Supplier;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.operation.Body;
-import org.ankerdraft.core.operation.Failure;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.NamedShape;
@@ -143,21 +142,25 @@ public final class PartBuilder {
         return Optional.empty();
       }
       try {
-        steps.add(step.hasOpenLimit() ? withLimit(step) : step);
+        steps.add(withLimit(step, cancel));
       } catch (Ladder.Stopped e) {
         if (e.isCancelled()) {
           return Optional.empty();
         }
         LOG.debug("Up to where {} works was not found: {}", step.id(), e.getMessage());
         steps.add(step.withFailure(step.failure().withWorks(null)));
+      } catch (RuntimeException | StackOverflowError e) {
+        LOG.error("Finding up to where {} works ended in an internal error", step.id(), e);
+        steps.add(step.withFailure(step.failure().withWorks(null)));
       }
     }
     return Optional.of(state.withSteps(steps));
   }
 
-  private static StepResult withLimit(StepResult step) throws Ladder.Stopped {
-    Failure failure = step.failure();
-    return step.withFailure(failure.withWorks(failure.limit().find()));
+  private static StepResult withLimit(StepResult step, Budget.Cancel cancel) throws Ladder.Stopped {
+    return step.hasOpenLimit() && step.failure().limit() instanceof OpenLimit open
+        ? step.withFailure(step.failure().withWorks(open.find(cancel)))
+        : step;
   }
 
   private synchronized void remember(String key, StepResult result) {

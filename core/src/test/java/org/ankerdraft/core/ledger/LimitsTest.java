@@ -104,9 +104,7 @@ class LimitsTest {
   void whatWasFoundIsRemembered() {
     PartDocument part = Parts.part(TOO_LARGE);
     PartBuilder builder = builder();
-    PartState state = first(builder, part);
-    assertThat(first(builder, part).hasOpenLimits()).isTrue();
-    PartState limited = builder.withLimits(state, Budget.Cancel.NEVER).orElseThrow();
+    PartState limited = builder.withLimits(first(builder, part), Budget.Cancel.NEVER).orElseThrow();
     PartState again = first(builder, part);
     assertThat(again.hasOpenLimits()).isFalse();
     assertThat(again.steps().getLast().remembered()).isTrue();
@@ -120,6 +118,38 @@ class LimitsTest {
     PartState state = first(builder, part);
     assertThat(builder.withLimits(state, () -> true)).isEmpty();
     assertThat(first(builder, part).hasOpenLimits()).isTrue();
+  }
+
+  /**
+   * The build in which a step failed is over, or was given up; the next one does not try the step
+   * again, and its own word ends the search.
+   */
+  @Test
+  void theNextBuildFindsTheLimitOfAnEarlierFailure() {
+    PartDocument part = Parts.part(TOO_LARGE);
+    PartBuilder builder = builder();
+    boolean[] isOver = {false};
+    builder
+        .buildWithoutLimits(part, Map.of(), PartBuilder.Progress.NONE, () -> isOver[0])
+        .orElseThrow();
+    isOver[0] = true;
+    PartState next = first(builder, part);
+    assertThat(next.steps().getLast().remembered()).isTrue();
+    assertThat(next.hasOpenLimits()).isTrue();
+    PartState limited = builder.withLimits(next, Budget.Cancel.NEVER).orElseThrow();
+    assertThat(lastMessage(limited)).contains("It works up to");
+  }
+
+  /** A failure that is no longer shown is not kept with all that its search would need. */
+  @Test
+  void anOpenLimitIsForgottenWithItsFailure() {
+    PartDocument part = Parts.part(TOO_LARGE);
+    PartBuilder builder = builder();
+    first(builder, part);
+    first(builder, Parts.with(part, "r", "sets[0].size", "10.6 mm"));
+    PartState again = first(builder, part);
+    assertThat(again.steps().getLast().remembered()).isFalse();
+    assertThat(again.hasOpenLimits()).isTrue();
   }
 
   /** The machine fails while the limit is looked for: the reason stands, and nothing is kept. */
