@@ -147,7 +147,7 @@ public final class DragBench {
           checked.complete(System.nanoTime());
         }
       }
-      case DOCUMENT, SELECTION, PROGRESS -> {}
+      case DOCUMENT, LIMITS, REPAIRS, SELECTION, PROGRESS -> {}
     }
   }
 }

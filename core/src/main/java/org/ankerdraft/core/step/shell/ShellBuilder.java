@@ -11,7 +11,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Blends;
 import org.ankerdraft.core.operation.Body;
@@ -219,7 +218,9 @@ final class ShellBuilder {
           .fitting(EACH_BEFORE_ROUNDS, () -> beforeRounds(w, Join.FACEWISE));
     }
     List<Integer> small = small(w, w.input);
-    if (!step.outwards() && !small.isEmpty() && hasFreeWalls(w.input, small)) {
+    if (!step.outwards()
+        && !small.isEmpty()
+        && ShellRounds.leavesFreeWalls(w.input.topology(), small)) {
       ladder
           .special("small rounds off, outline moved inwards", () -> withoutSmall(w, Join.OUTLINE))
           .special(
@@ -235,38 +236,8 @@ final class ShellBuilder {
 
   /** Over free curves the library's offsets take many seconds, or fail. */
   private static boolean hasFreeWalls(NamedShape body) {
-    return hasFreeWalls(body, List.of());
-  }
-
-  /**
-   * @param small rounds: where some of them meet at a corner that leans, a free patch lies between
-   *     them, and that is no wall
-   */
-  private static boolean hasFreeWalls(NamedShape body, List<Integer> small) {
-    Topology t = body.topology();
-    return IntStream.rangeClosed(1, t.faces().size())
-        .filter(f -> t.face(f).kind() == Topology.SurfaceKind.FREEFORM)
-        .anyMatch(f -> !isPatch(t, f, small));
-  }
-
-  /** Smooth all round, and beside nothing but rounds and at the most one other face. */
-  private static boolean isPatch(Topology t, int face, List<Integer> small) {
-    List<Integer> border =
-        t.face(face).loops().stream()
-            .flatMap(List::stream)
-            .filter(e -> t.edge(e).bend() != Topology.Bend.DEGENERATE)
-            .toList();
-    return border.stream().allMatch(e -> t.edge(e).bend() == Topology.Bend.SMOOTH)
-        && border.stream()
-                .map(e -> t.edge(e).across(face))
-                .filter(f -> !small.contains(f) && !isHollow(t.face(f)))
-                .count()
-            <= 1;
-  }
-
-  /** As the round of an inside corner is. */
-  private static boolean isHollow(Topology.Face f) {
-    return f.concave() && f.kind() != Topology.SurfaceKind.FREEFORM;
+    return body.topology().faces().stream()
+        .anyMatch(f -> f.kind() == Topology.SurfaceKind.FREEFORM);
   }
 
   /** The face inside a face, or inside the edge or corner where some meet. */

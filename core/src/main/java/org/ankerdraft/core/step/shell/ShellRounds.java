@@ -129,6 +129,36 @@ final class ShellRounds {
         .orElseThrow();
   }
 
+  /**
+   * Whether there are free walls beside small rounds: where some of these meet at a corner that
+   * leans, a free patch lies between them, and that is no wall.
+   */
+  static boolean leavesFreeWalls(Topology t, List<Integer> small) {
+    return IntStream.rangeClosed(1, t.faces().size())
+        .filter(f -> t.face(f).kind() == Topology.SurfaceKind.FREEFORM)
+        .anyMatch(f -> !isPatch(t, f, small));
+  }
+
+  /** Smooth all round, and beside nothing but rounds and at the most one other face. */
+  private static boolean isPatch(Topology t, int face, List<Integer> small) {
+    List<Integer> border =
+        t.face(face).loops().stream()
+            .flatMap(List::stream)
+            .filter(e -> t.edge(e).bend() != Topology.Bend.DEGENERATE)
+            .toList();
+    return border.stream().allMatch(e -> t.edge(e).bend() == Topology.Bend.SMOOTH)
+        && border.stream()
+                .map(e -> t.edge(e).across(face))
+                .filter(f -> !small.contains(f) && !isHollow(t.face(f)))
+                .count()
+            <= 1;
+  }
+
+  /** As the round of an inside corner is. */
+  private static boolean isHollow(Topology.Face f) {
+    return f.concave() && f.kind() != Topology.SurfaceKind.FREEFORM;
+  }
+
   private static boolean isTight(Topology.Face f) {
     return switch (f.kind()) {
       case TORUS -> f.second() >= f.radius();
