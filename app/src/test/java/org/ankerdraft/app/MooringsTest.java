@@ -58,6 +58,7 @@ class MooringsTest extends InWindow {
   }
 
   private void drawAnew() throws Exception {
+    settleWithRepairs();
     PartDocument anew = ((Read.Ok) PartJson.read(text("r9", "l9"))).part();
     robot.interact(() -> {
       window.session().edit(anew);
