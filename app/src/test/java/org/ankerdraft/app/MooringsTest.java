@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.RadioButton;
 import org.ankerdraft.core.ledger.StepResult;
@@ -58,7 +60,6 @@ class MooringsTest extends InWindow {
   }
 
   private void drawAnew() throws Exception {
-    settleWithRepairs();
     PartDocument anew = ((Read.Ok) PartJson.read(text("r9", "l9"))).part();
     robot.interact(() -> {
       window.session().edit(anew);
@@ -88,6 +89,28 @@ class MooringsTest extends InWindow {
     // One edit: one step back brings the loss back.
     robot.interact(() -> window.session().undo());
     until(() -> result().status() == StepStatus.ADRIFT);
+  }
+
+  /** Only a pointer that moves points at a candidate; one at rest where it comes up does not. */
+  @Test
+  void aPointerAtRestPointsAtNothing() throws Exception {
+    drawAnew();
+    Bounds row = onFx(() -> {
+      Node first = robot.lookup(".moorings .radio-button").query();
+      return first.localToScreen(first.getBoundsInLocal());
+    });
+    robot.interact(() -> window.session().undo());
+    settleWithRepairs();
+    robot.moveTo(row.getCenterX(), row.getCenterY());
+    robot.interact(() -> window.session().redo());
+    until(() -> result().status() == StepStatus.ADRIFT);
+    settleWithRepairs();
+    assertThat(onFx(() -> robot.lookup(".moorings .radio-button").query().isHover())).isTrue();
+    assertThat(onFx(() -> window.view().litEdges())).hasSize(2);
+    robot.moveBy(4, 0);
+    until(() -> window.view().litEdges().size() == 1);
+    robot.moveTo(window.view());
+    until(() -> window.view().litEdges().size() == 2);
   }
 
   /** Another candidate than the proposed one is chosen by hand. */

@@ -91,7 +91,8 @@ final class Moorings extends VBox {
         tell();
         show.accept(taken());
       });
-      row.setOnMouseEntered(e -> show.accept(List.of(new Mooring(step, l, c))));
+      // A row that comes up under a pointer at rest has not been pointed at.
+      row.setOnMouseMoved(e -> show.accept(List.of(new Mooring(step, l, c))));
       row.setOnMouseExited(e -> show.accept(taken()));
       getChildren().add(row);
     }
