@@ -18,6 +18,7 @@
 #include "crowd.h"
 #include "local.h"
 #include "shapes.h"
+#include "sharpened.h"
 
 namespace ankerdraft {
 
@@ -175,6 +176,11 @@ void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeRepl
 void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
+  if (const auto sharp = Sharpened(shape, numbered, {in.faces().begin(), in.faces().end()})) {
+    RecordOrigins(shape, 0, sharp->history, sharp->shape, GeneratedFromFace::kIsModified, store.Known(), out);
+    Describe(sharp->shape, store, out);
+    return;
+  }
   BRepAlgoAPI_Defeaturing op;
   op.SetShape(shape);
   for (const int f : in.faces()) op.AddFaceToRemove(numbered.Face(f));

@@ -100,7 +100,7 @@ class Facewise {
 
   Handle(Geom2d_Curve) CurveOn(int f, int u) const {
     const auto found = net_.patches.find(f);
-    if (found == net_.patches.end()) return Interpolation::Through(net_.EdgeOf(u).at).CurveThrough(net_.uses[u].feet);
+    if (found == net_.patches.end()) return CurveThrough(net_.uses[u].feet, net_.EdgeOf(u).at);
     const auto& sides = found->second.sides;
     const int side = static_cast<int>(std::find(sides.begin(), sides.end(), u) - sides.begin());
     // Round the square (0, 0), (1, 0), (1, 1), (0, 1), unless the edge runs against its use.
@@ -108,6 +108,12 @@ class Facewise {
     const gp_Pnt2d &one = corners[side], &other = corners[(side + 1) % 4];
     return net_.uses[u].forward ? new Geom2d_Line(one, gp_Dir2d(gp_Vec2d(one, other)))
                             : new Geom2d_Line(other, gp_Dir2d(gp_Vec2d(other, one)));
+  }
+
+  // Straight where it can be: the library carries such edges further than splines.
+  static Handle(Geom2d_Curve) CurveThrough(const std::vector<gp_Pnt2d>& feet, const std::vector<double>& at) {
+    if (const Handle(Geom2d_Curve) line = EvenLine(feet, at); !line.IsNull()) return line;
+    return Interpolation::Through(at).CurveThrough(feet);
   }
 
   TopoDS_Shape Solid(const TopoDS_Shape& old) const {
@@ -134,6 +140,10 @@ class Facewise {
 
 }  // namespace
 
+Leaned MadeFacewise(const TopoDS_Shape& shape, const Numbered& numbered, const std::vector<double>& outwards) {
+  return Facewise(NetOf(numbered, outwards), numbered).Done(shape);
+}
+
 Leaned OffsetFacewise(const kernel::v1::Offset& in, const TopoDS_Shape& shape, const Numbered& numbered) {
   std::vector<double> outwards(numbered.faces.Extent(), in.distance());
   for (const kernel::v1::FaceAngle& own : in.own_distance()) {
@@ -141,7 +151,7 @@ Leaned OffsetFacewise(const kernel::v1::Offset& in, const TopoDS_Shape& shape, c
     outwards[own.face() - 1] = own.angle();
   }
   if (const std::optional<Leaned> turned = OffsetTurned(shape, numbered, outwards)) return *turned;
-  return Facewise(NetOf(numbered, outwards), numbered).Done(shape);
+  return MadeFacewise(shape, numbered, outwards);
 }
 
 }  // namespace ankerdraft

@@ -1,4 +1,6 @@
 #pragma once
+#include <vector>
+
 #include "lean.h"
 
 namespace ankerdraft {
@@ -11,5 +13,11 @@ namespace ankerdraft {
 /// @throws Refused with the face that would turn inside out or be used up, or the corner that comes apart; as invalid input
 /// where the body has other faces
 Leaned OffsetFacewise(const kernel::v1::Offset& in, const TopoDS_Shape& shape, const Numbered& numbered);
+
+/// The same of any body; one that is not closed yet, too: edges and corners that lie near to where the faces meet.
+///
+/// @param outwards by face, mm
+/// @throws Refused as `OffsetFacewise`
+Leaned MadeFacewise(const TopoDS_Shape& shape, const Numbered& numbered, const std::vector<double>& outwards);
 
 }  // namespace ankerdraft

@@ -13,6 +13,7 @@ namespace ankerdraft {
 namespace {
 
 constexpr double kSameCurve = 1e-9;  // mm: places that lie so near a line or circle lie on it
+constexpr double kEven = 1e-8;       // mm or rad: the same for ways on a surface
 
 }  // namespace
 
@@ -36,6 +37,16 @@ Handle(Geom_Curve) LineOrCircle(const std::vector<gp_Pnt>& p, std::vector<double
     if (i > 0 && at[i] <= at[i - 1]) at[i] += 2 * M_PI;
   }
   return new Geom_Circle(circle);
+}
+
+Handle(Geom2d_Line) EvenLine(const std::vector<gp_Pnt2d>& places, const std::vector<double>& at) {
+  const double length = at.back() - at.front();
+  if (!(length > gp::Resolution())) return nullptr;
+  const gp_Vec2d way = gp_Vec2d(places.front(), places.back()) / length;
+  if (std::abs(way.Magnitude() - 1) * length > kEven) return nullptr;
+  for (size_t i = 0; i < places.size(); ++i)
+    if (places[i].Distance(places.front().Translated(way * (at[i] - at.front()))) > kEven) return nullptr;
+  return new Geom2d_Line(places.front().Translated(way * -at.front()), gp_Dir2d(way));
 }
 
 }  // namespace ankerdraft

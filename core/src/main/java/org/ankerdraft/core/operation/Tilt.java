@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.DoubleBinaryOperator;
 import java.util.function.Function;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -177,6 +178,52 @@ public final class Tilt {
         .off(context, input, births(), this::tilted);
   }
 
+  /**
+   * The same where rounds between the faces are to be tilted with them: they are taken off too, and
+   * go on along the tilted edges with the radius that they have.
+   */
+  public Outcome<NamedShape> withChosenRoundsOff() {
+    Set<Integer> following = following();
+    if (following.isEmpty()) {
+      return Outcome.failed(
+          Outcome.Cause.INVALID_INPUT, "no round among the faces lies between others");
+    }
+    Map<Integer, Double> walls = new LinkedHashMap<>(angles);
+    walls.keySet().removeAll(following);
+    Tilt tilt = new Tilt(context, input, pull, neutral, walls, stepId);
+    return RoundsBeside.of(input, walls.keySet()).joints().isEmpty()
+        ? tilt.withRoundsByShapeOff()
+        : tilt.withRoundsOff();
+  }
+
+  /**
+   * Rounds among the faces between two others that are tilted alike. Put on again with their radius
+   * they lean as far as these at their ends, and farther between.
+   */
+  private Set<Integer> following() {
+    Set<Integer> walls = new LinkedHashSet<>(angles.keySet());
+    walls.removeIf(f -> isCylinder(input, f));
+    Set<Integer> out = new LinkedHashSet<>();
+    if (walls.size() == angles.size()) {
+      return out;
+    }
+    for (RoundsBeside rounds :
+        List.of(
+            RoundsBeside.of(input, walls),
+            RoundsBeside.byShape(input, walls, context.tolerance))) {
+      for (RoundsBeside.Joint joint : rounds.joints()) {
+        Double one = angles.get(input.face(joint.a()));
+        int round = input.face(joint.roundName());
+        if (one != null
+            && one.equals(angles.get(input.face(joint.b())))
+            && angles.containsKey(round)) {
+          out.add(round);
+        }
+      }
+    }
+    return out;
+  }
+
   /** The same tilts on a body from which something was taken off, some of the faces perhaps. */
   private Outcome<NamedShape> tilted(NamedShape bare, Set<Integer> gone) {
     Map<Integer, Double> again = new LinkedHashMap<>();
@@ -242,13 +289,26 @@ public final class Tilt {
       return loose;
     }
     Map<FaceName, Double> wanted = new LinkedHashMap<>();
+    Map<FaceName, Double> least = new LinkedHashMap<>();
     Set<Integer> upright = uprightFree();
+    Set<Integer> following = following();
     angles.forEach((f, angle) -> {
-      if (isOfOneAngle(input.topology().face(f)) || upright.contains(f)) {
+      if (following.contains(f) && isCylinder(result, result.face(input.faceName(f)))) {
+        least.put(input.faceName(f), angle);
+      } else if (isOfOneAngle(input.topology().face(f)) || upright.contains(f)) {
         wanted.put(input.faceName(f), angle);
       }
     });
-    return wrongAngle(context, result, pull, wanted);
+    Optional<String> wrong = wrongAngle(context, result, pull, wanted);
+    return wrong.isPresent() ? wrong : wrongAngle(context, result, pull, least, Tilt::shortage);
+  }
+
+  private static boolean isCylinder(NamedShape body, int face) {
+    return face != 0 && body.topology().face(face).kind() == Topology.SurfaceKind.CYLINDER;
+  }
+
+  private static double shortage(double angle, double least) {
+    return Math.max(0, Math.abs(least) - angle * Math.signum(least));
   }
 
   /**
@@ -308,6 +368,23 @@ public final class Tilt {
   public static Optional<String> wrongAngle(
       BuildContext context, NamedShape result, Vec3 pull, Map<FaceName, Double> wanted)
       throws Ladder.Stopped {
+    return wrongAngle(
+        context, result, pull, wanted, (angle, asked) -> Math.abs(angle - asked));
+  }
+
+  /**
+   * @param off by how much an angle is not what was asked for, rad
+   */
+  private static Optional<String> wrongAngle(
+      BuildContext context,
+      NamedShape result,
+      Vec3 pull,
+      Map<FaceName, Double> wanted,
+      DoubleBinaryOperator off)
+      throws Ladder.Stopped {
+    if (wanted.isEmpty()) {
+      return Optional.empty();
+    }
     var measured =
         context.kernel.draftRanges(result.shape(), pull, ANGLE_PROOF_RAD, context.budget());
     if (measured instanceof Outcome.Failed<List<DraftRange>>(var failure)) {
@@ -319,7 +396,7 @@ public final class Tilt {
       for (int face : partsOf(result, e.getKey(), wanted)) {
         DraftRange r = ranges.get(face - 1);
         for (double angle : new double[] {r.minRad(), r.maxRad()}) {
-          if (Math.abs(angle - e.getValue()) > ANGLE_PROOF_RAD) {
+          if (off.applyAsDouble(angle, e.getValue()) > ANGLE_PROOF_RAD) {
             return Optional.of(
                 "face "
                     + result.faceName(face)

@@ -7,6 +7,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
@@ -206,21 +207,33 @@ public final class Choosing {
 
   private Set<Integer> rounds(FaceChoice.Rounds r) throws ExpressionException {
     double most = r.upTo() == null ? Double.MAX_VALUE : values.lengthMm(r.upTo());
-    return facesWhere(i -> {
-      Topology.Face f = topology.face(i);
-      double radius =
-          switch (f.kind()) {
-            case CYLINDER, SPHERE -> f.radius();
-            case TORUS -> f.second();
-            case PLANE, CONE, FREEFORM -> Double.POSITIVE_INFINITY;
-          };
-      long smooth =
-          f.loops().stream()
-              .flatMap(List::stream)
-              .filter(e -> topology.edge(e).bend() == Topology.Bend.SMOOTH)
-              .count();
-      return smooth >= 2 && radius <= most + tolerance.lengthMm();
-    });
+    Set<Integer> out =
+        facesWhere(i -> {
+          Topology.Face f = topology.face(i);
+          double radius =
+              switch (f.kind()) {
+                case CYLINDER, SPHERE -> f.radius();
+                case TORUS -> f.second();
+                case PLANE, CONE, FREEFORM -> Double.POSITIVE_INFINITY;
+              };
+          long smooth = edgesOf(f).filter(e -> e.bend() == Topology.Bend.SMOOTH).count();
+          return smooth >= 2 && radius <= most + tolerance.lengthMm();
+        });
+    out.addAll(facesWhere(i -> isCornerOf(i, out)));
+    return out;
+  }
+
+  /** A free face that runs smoothly into all its neighbours, two rounds or more among them. */
+  private boolean isCornerOf(int face, Set<Integer> rounds) {
+    Topology.Face f = topology.face(face);
+    return f.kind() == Topology.SurfaceKind.FREEFORM
+        && edgesOf(f).allMatch(e -> e.bend() == Topology.Bend.SMOOTH)
+        && edgesOf(f).flatMap(e -> e.faces().stream()).filter(rounds::contains).distinct().count()
+            >= 2;
+  }
+
+  private Stream<Topology.Edge> edgesOf(Topology.Face f) {
+    return f.loops().stream().flatMap(List::stream).map(topology::edge);
   }
 
   private static double clamp(double v) {

@@ -81,6 +81,7 @@ final class DraftBuilder {
     Tilt tilt = new Tilt(context, input, pull, neutral, angles, step.id());
     return new Ladder(result -> tilt.fault(Proofs.Of.BODY, result, Set.of()))
         .rung("draft tool", tilt::byDraftTool)
+        .fitting("chosen rounds off too, draft, rounds on again", tilt::withChosenRoundsOff)
         .rung("rounds off, draft, rounds on again", tilt::withRoundsOff)
         .rung("what stands beside off, draft, grown down", tilt::withBossesGrown)
         .rung("tilted plane cuts", tilt::byPlaneCuts)

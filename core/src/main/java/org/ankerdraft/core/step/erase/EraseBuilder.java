@@ -96,16 +96,24 @@ final class EraseBuilder {
     return out;
   }
 
-  /** Sound, in as many pieces, without the erased faces and with all others. */
+  /**
+   * Sound, in as many pieces, without the erased faces and with all others, none of which has come
+   * apart: faces that go on until they meet do not cross each other on their way.
+   */
   private Optional<String> fault(NamedShape input, NamedShape result, Set<FaceName> erased)
       throws Ladder.Stopped {
     Optional<String> incomplete =
         Proofs.wholeness(Proofs.Of.BODY, input, result, erased, context.kernel, context.budget());
-    return incomplete.isPresent()
-        ? incomplete
-        : erased.stream()
-            .filter(name -> result.face(name) != 0)
-            .findFirst()
-            .map(name -> "face " + name + " is still there");
+    if (incomplete.isPresent()) {
+      return incomplete;
+    }
+    Set<FaceName> before = Set.copyOf(input.faceNames());
+    return result.faceNames().stream()
+        .filter(name -> erased.contains(name) || !before.contains(name))
+        .findFirst()
+        .map(name ->
+            erased.contains(name)
+                ? "face " + name + " is still there"
+                : "face " + name + " would appear, which was not there");
   }
 }
