@@ -13,11 +13,11 @@ import org.ankerdraft.core.operation.RoundsBeside.Corner;
 import org.ankerdraft.core.operation.RoundsBeside.Joint;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
+import org.ankerdraft.core.select.RoundShape;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.Bend;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
-import org.ankerdraft.vectors.Vec3;
 
 /**
  * Rounds by their shape, whoever made them: a cylinder or torus that runs smoothly into one face on
@@ -26,9 +26,6 @@ import org.ankerdraft.vectors.Vec3;
  * on again.
  */
 final class ShapedRounds {
-  /** As far as normals may part where faces count as smooth. */
-  private static final double ALONG_RAD = 1e-3;
-
   private final NamedShape shape;
   private final double lengthTolerance;
   private final Map<Integer, Set<Integer>> sides = new LinkedHashMap<>();
@@ -116,28 +113,11 @@ final class ShapedRounds {
     Set<Integer> out = new TreeSet<>();
     Topology.Face f = shape.topology().face(face);
     for (Topology.Edge e : smoothEdges.get(face)) {
-      if (runsAlong(e, f)) {
+      if (RoundShape.runsAlong(e, f)) {
         out.add(e.across(face));
       }
     }
     return out;
-  }
-
-  private boolean runsAlong(Topology.Edge e, Topology.Face f) {
-    Vec3 way =
-        switch (f.kind()) {
-          case CYLINDER -> f.direction();
-          case TORUS -> f.direction().cross(e.mid().minus(f.origin()));
-          case PLANE, CONE, SPHERE, FREEFORM -> Vec3.ZERO;
-        };
-    Vec3 chord = e.end().minus(e.start());
-    Vec3 tangent =
-        e.kind() == CurveKind.CIRCLE
-            ? e.direction().cross(e.mid().minus(e.centre()))
-            : e.kind() == CurveKind.LINE ? e.direction() : chord;
-    return way.length() > 0
-        && tangent.length() > 0
-        && way.unit().cross(tangent.unit()).length() < ALONG_RAD;
   }
 
   private boolean isCorner(int face) {

@@ -207,29 +207,46 @@ public final class Choosing {
 
   private Set<Integer> rounds(FaceChoice.Rounds r) throws ExpressionException {
     double most = r.upTo() == null ? Double.MAX_VALUE : values.lengthMm(r.upTo());
+    double limit = most + tolerance.lengthMm();
     Set<Integer> out =
         facesWhere(i -> {
           Topology.Face f = topology.face(i);
-          double radius =
-              switch (f.kind()) {
-                case CYLINDER, SPHERE -> f.radius();
-                case TORUS -> f.second();
-                case PLANE, CONE, FREEFORM -> Double.POSITIVE_INFINITY;
-              };
-          long smooth = edgesOf(f).filter(e -> e.bend() == Topology.Bend.SMOOTH).count();
-          return smooth >= 2 && radius <= most + tolerance.lengthMm();
+          long sides =
+              edgesOf(f)
+                  .filter(e -> e.bend() == Topology.Bend.SMOOTH && RoundShape.runsAlong(e, f))
+                  .count();
+          return sides >= 2 && radius(f) <= limit;
         });
-    out.addAll(facesWhere(i -> isCornerOf(i, out)));
+    Set<Integer> rounds = Set.copyOf(out);
+    out.addAll(facesWhere(i -> isCornerOf(i, rounds) && radius(topology.face(i)) <= limit));
     return out;
   }
 
-  /** A free face that runs smoothly into all its neighbours, two rounds or more among them. */
+  /** Of a round's section, mm; 0 where the face has none. */
+  private static double radius(Topology.Face f) {
+    return switch (f.kind()) {
+      case CYLINDER, SPHERE -> f.radius();
+      case TORUS -> f.second();
+      case PLANE, CONE, FREEFORM -> 0;
+    };
+  }
+
+  /** A curved face that runs smoothly into all its neighbours, two rounds or more among them. */
   private boolean isCornerOf(int face, Set<Integer> rounds) {
     Topology.Face f = topology.face(face);
-    return f.kind() == Topology.SurfaceKind.FREEFORM
-        && edgesOf(f).allMatch(e -> e.bend() == Topology.Bend.SMOOTH)
-        && edgesOf(f).flatMap(e -> e.faces().stream()).filter(rounds::contains).distinct().count()
-            >= 2;
+    return switch (f.kind()) {
+      case SPHERE, TORUS, FREEFORM ->
+          edgesOf(f)
+                  .filter(e -> e.faces().size() == 2)
+                  .allMatch(e -> e.bend() == Topology.Bend.SMOOTH)
+              && edgesOf(f)
+                      .flatMap(e -> e.faces().stream())
+                      .filter(rounds::contains)
+                      .distinct()
+                      .count()
+                  >= 2;
+      case PLANE, CYLINDER, CONE -> false;
+    };
   }
 
   private Stream<Topology.Edge> edgesOf(Topology.Face f) {

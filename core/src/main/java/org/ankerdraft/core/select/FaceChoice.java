@@ -41,7 +41,8 @@ public sealed interface FaceChoice {
   record ShortOfDraft(Expr angle, Direction pull) implements FaceChoice {}
 
   /**
-   * Cylinders, tori and spheres that run smoothly into two neighbours or more, as rounds do.
+   * Cylinders and tori that run smoothly into their neighbours on both sides of their length, as
+   * rounds do, and what lies in the corners between them.
    *
    * @param upTo largest radius; null for any
    */

@@ -201,17 +201,24 @@ class ImportedRoundsTest {
     return Seeds.of(4, 40);
   }
 
-  /** All the way round a cone, at its ends and where it stands on a plate. */
-  @Test
-  void ringsAreTakenOff() {
+  /** All the way round a cone; a cylinder between two rounds is none itself. */
+  @ParameterizedTest
+  @ValueSource(doubles = {0, 3})
+  void ringsAtTheEnds(double taper) {
     String circle =
         "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'c','diameter':'40 mm'}]},"
-            + "{'kind':'extrude','id':'e','sketch':'s','depth':'20 mm','taper':'3 deg','body':'Body'}";
-    double top = 20 - 20 * Math.tan(Math.toRadians(3));
+            + "{'kind':'extrude','id':'e','sketch':'s','depth':'20 mm','taper':'%s deg','body':'Body'}"
+                .formatted(taper);
+    double top = 20 - 20 * Math.tan(Math.toRadians(taper));
     double frustum = Math.PI * 20 / 3 * (400 + 20 * top + top * top);
-    PartState ends = importedWell(circle + round("r", TOP, 2) + round("q", BOTTOM, 3), erase(ROUNDS));
+    PartState ends =
+        importedWell(circle + round("r", TOP, 2) + round("q", BOTTOM, 3), erase(ROUNDS));
     assertThat(Parts.volume(ends)).isCloseTo(frustum, within(1e-4));
     assertThat(faces(ends)).hasSize(3);
+  }
+
+  @Test
+  void aRingWhereABossStands() {
     String boss =
         Profile.HEXAGON.extruded(5, 0)
             + ",{'kind':'sketch','id':'t','plane':{'base':'XY','offset':'5 mm'},'curves':[{'curve':'circle','name':'c','diameter':'20 mm'}]}"

@@ -1,0 +1,34 @@
+package org.ankerdraft.core.select;
+
+import org.ankerdraft.kernel.Topology;
+import org.ankerdraft.kernel.Topology.CurveKind;
+import org.ankerdraft.vectors.Vec3;
+
+/** What tells a round by its shape, whoever made it. */
+public final class RoundShape {
+  /** As far as directions may part that count as one. */
+  private static final double ALONG_RAD = 1e-3;
+
+  private RoundShape() {}
+
+  /**
+   * Whether an edge runs along the length of a face, as the sides of a round do: along a cylinder's
+   * axis, or about a torus's.
+   */
+  public static boolean runsAlong(Topology.Edge e, Topology.Face f) {
+    Vec3 way =
+        switch (f.kind()) {
+          case CYLINDER -> f.direction();
+          case TORUS -> f.direction().cross(e.mid().minus(f.origin()));
+          case PLANE, CONE, SPHERE, FREEFORM -> Vec3.ZERO;
+        };
+    Vec3 chord = e.end().minus(e.start());
+    Vec3 tangent =
+        e.kind() == CurveKind.CIRCLE
+            ? e.direction().cross(e.mid().minus(e.centre()))
+            : e.kind() == CurveKind.LINE ? e.direction() : chord;
+    return way.length() > 0
+        && tangent.length() > 0
+        && way.unit().cross(tangent.unit()).length() < ALONG_RAD;
+  }
+}
