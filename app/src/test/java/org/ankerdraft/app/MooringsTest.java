@@ -95,10 +95,11 @@ class MooringsTest extends InWindow {
   @Test
   void aPointerAtRestPointsAtNothing() throws Exception {
     drawAnew();
-    Bounds row = onFx(() -> {
-      Node first = robot.lookup(".moorings .radio-button").query();
-      return first.localToScreen(first.getBoundsInLocal());
-    });
+    Bounds row =
+        onFx(() -> {
+          Node first = robot.lookup(".moorings .radio-button").query();
+          return first.localToScreen(first.getBoundsInLocal());
+        });
     robot.interact(() -> window.session().undo());
     settleWithRepairs();
     robot.moveTo(row.getCenterX(), row.getCenterY());

@@ -364,7 +364,7 @@ public record RoundsBeside(Set<Integer> faces, List<Joint> joints, List<Corner> 
     }
     return kernel
         .blend(bare.shape(), BlendType.ROUND, radii, budget)
-        .map(d -> renamed(d, bare, Blends.births("round")));
+        .map(d -> RoundNames.byWhatTheyJoin(renamed(d, bare, Blends.births("round")), together));
   }
 
   /**

@@ -209,8 +209,7 @@ public final class Tilt {
     }
     for (RoundsBeside rounds :
         List.of(
-            RoundsBeside.of(input, walls),
-            RoundsBeside.byShape(input, walls, context.tolerance))) {
+            RoundsBeside.of(input, walls), RoundsBeside.byShape(input, walls, context.tolerance))) {
       for (RoundsBeside.Joint joint : rounds.joints()) {
         Double one = angles.get(input.face(joint.a()));
         int round = input.face(joint.roundName());
@@ -368,8 +367,7 @@ public final class Tilt {
   public static Optional<String> wrongAngle(
       BuildContext context, NamedShape result, Vec3 pull, Map<FaceName, Double> wanted)
       throws Ladder.Stopped {
-    return wrongAngle(
-        context, result, pull, wanted, (angle, asked) -> Math.abs(angle - asked));
+    return wrongAngle(context, result, pull, wanted, (angle, asked) -> Math.abs(angle - asked));
   }
 
   /**

@@ -82,9 +82,7 @@ class ImportedRoundsTest {
     StringBuilder lines = new StringBuilder();
     for (int i = 0; i < p.length; i++) {
       double[] q = p[(i + 1) % p.length];
-      lines
-          .append(i == 0 ? "" : ",")
-          .append(Parts.line("l" + i, p[i][0], p[i][1], q[0], q[1]));
+      lines.append(i == 0 ? "" : ",").append(Parts.line("l" + i, p[i][0], p[i][1], q[0], q[1]));
     }
     return "{'kind':'sketch','id':'s','curves':[%s]},".formatted(lines)
         + "{'kind':'extrude','id':'e','sketch':'s','depth':'%s mm','taper':'%s deg','body':'Body'}"
@@ -264,8 +262,7 @@ class ImportedRoundsTest {
             + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm','body':'Body'}";
     PartState state = imported(slot, erase(ROUNDS));
     assertThat(state.steps().getLast().message()).contains("erase of 2 faces failed");
-    assertThat(Parts.volume(state))
-        .isCloseTo(10 * (40 * 30 + Math.PI * 15 * 15), within(1e-3));
+    assertThat(Parts.volume(state)).isCloseTo(10 * (40 * 30 + Math.PI * 15 * 15), within(1e-3));
   }
 
   /**
@@ -273,15 +270,21 @@ class ImportedRoundsTest {
    * walls had been drafted before anything was rounded.
    */
   @ParameterizedTest
-  @CsvSource({"TRIANGLE,1,true", "PENTAGON,1.5,true", "HEXAGON,2,true", "HEXAGON,2,false", "ANGLE,1,false"})
+  @CsvSource({
+    "TRIANGLE,1,true",
+    "PENTAGON,1.5,true",
+    "HEXAGON,2,true",
+    "HEXAGON,2,false",
+    "ANGLE,1,false",
+    "ANGLE,1,true"
+  })
   void draftOfAllWallsTakesTheRoundsWithThem(Profile profile, double deg, boolean isImported) {
     String draft =
         ",{'kind':'draft','id':'d','sets':[{'faces':[{'choose':'short of draft','angle':'0.9 deg'}],'angle':'%s deg'}]}"
             .formatted(deg);
     double wanted = Parts.volume(Parts.ok(profile.extruded(20, deg) + round("r", ALL, 1.5)));
     String rounded = profile.extruded(20, 0) + round("r", ALL, 1.5);
-    PartState state =
-        isImported ? importedWell(rounded, draft) : Parts.ok(rounded + draft);
+    PartState state = isImported ? importedWell(rounded, draft) : Parts.ok(rounded + draft);
     assertThat(Parts.volume(state)).isCloseTo(wanted, within(1e-6 * wanted));
   }
 
@@ -306,7 +309,6 @@ class ImportedRoundsTest {
         ",{'kind':'shell','id':'h','thickness':'1.5 mm','open':[{'choose':'facing','direction':[0,0,-1]}]}";
     String rounded = profile.extruded(20, 0) + round("r", TOP, 1);
     double wanted = Parts.volume(Parts.ok(rounded + shell));
-    assertThat(Parts.volume(importedWell(rounded, shell)))
-        .isCloseTo(wanted, within(1e-6 * wanted));
+    assertThat(Parts.volume(importedWell(rounded, shell))).isCloseTo(wanted, within(1e-6 * wanted));
   }
 }
