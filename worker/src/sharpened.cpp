@@ -14,6 +14,7 @@
 #include <Geom2d_BSplineCurve.hxx>
 #include <Geom_Curve.hxx>
 #include <Precision.hxx>
+#include <Standard_Failure.hxx>
 #include <TColStd_Array1OfInteger.hxx>
 #include <TColStd_Array1OfReal.hxx>
 #include <TColgp_Array1OfPnt2d.hxx>
@@ -59,6 +60,9 @@ class Closing {
   }
 
   TopoDS_Shape Closed(const TopoDS_Shape& shape) {
+    TopExp_Explorer solids(shape, TopAbs_SOLID);
+    if (solids.More()) solids.Next();
+    if (solids.More()) Unfit();
     MakeCorners();
     for (int e = 1; e <= numbered_.edges.Extent(); ++e)
       if (!IsBesideRound(e)) made_[e] = MakeEdge(e);
@@ -288,6 +292,8 @@ std::optional<Leaned> Sharpened(const TopoDS_Shape& shape, const Numbered& numbe
       out.history.Became(numbered.Face(number), met.history.Modified(face).First());
     return out;
   } catch (const Refused&) {
+    return std::nullopt;
+  } catch (const Standard_Failure&) {
     return std::nullopt;
   }
 }

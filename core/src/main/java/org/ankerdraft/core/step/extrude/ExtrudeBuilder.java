@@ -20,6 +20,7 @@ import org.ankerdraft.core.operation.Solids;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
 import org.ankerdraft.core.operation.Tilt;
+import org.ankerdraft.core.operation.TiltProof;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.UpTo;
 import org.ankerdraft.core.operation.UpTo.Way;
@@ -276,10 +277,10 @@ final class ExtrudeBuilder {
     if (Math.abs(united.shape().mass().volumeMm3() - sum) > context.tolerance.relative() * sum) {
       return Optional.of("the two sides do not come together to their volume");
     }
-    Optional<String> front = Tilt.wrongAngle(context, united, along, walls(united, "side", taper));
+    Optional<String> front = TiltProof.wrongAngle(context, united, along, walls(united, "side", taper));
     return front.isPresent()
         ? front
-        : Tilt.wrongAngle(context, united, along.negated(), walls(united, "back-side", backTaper));
+        : TiltProof.wrongAngle(context, united, along.negated(), walls(united, "back-side", backTaper));
   }
 
   private Map<FaceName, Double> walls(NamedShape solid, String role, double taper) {
