@@ -93,7 +93,9 @@ public record TiltProof(
       }
     });
     Optional<String> wrong = wrongAngle(context, result, pull, wanted);
-    return wrong.isPresent() ? wrong : wrongAngle(context, result, pull, least, TiltProof::shortage);
+    return wrong.isPresent()
+        ? wrong
+        : wrongAngle(context, result, pull, least, TiltProof::shortage);
   }
 
   private static boolean isCylinder(NamedShape body, int face) {

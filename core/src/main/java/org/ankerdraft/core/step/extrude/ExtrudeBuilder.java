@@ -277,10 +277,12 @@ final class ExtrudeBuilder {
     if (Math.abs(united.shape().mass().volumeMm3() - sum) > context.tolerance.relative() * sum) {
       return Optional.of("the two sides do not come together to their volume");
     }
-    Optional<String> front = TiltProof.wrongAngle(context, united, along, walls(united, "side", taper));
+    Optional<String> front =
+        TiltProof.wrongAngle(context, united, along, walls(united, "side", taper));
     return front.isPresent()
         ? front
-        : TiltProof.wrongAngle(context, united, along.negated(), walls(united, "back-side", backTaper));
+        : TiltProof.wrongAngle(
+            context, united, along.negated(), walls(united, "back-side", backTaper));
   }
 
   private Map<FaceName, Double> walls(NamedShape solid, String role, double taper) {
