@@ -2,6 +2,7 @@ package org.ankerdraft.core;
 
 import java.util.Locale;
 import java.util.Map;
+import java.util.StringJoiner;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.form.ExprForm;
 import org.ankerdraft.core.form.Slot;
@@ -10,10 +11,12 @@ import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
 import org.ankerdraft.core.ledger.StepResult;
+import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.part.PartJson;
 import org.ankerdraft.core.part.Read;
 import org.ankerdraft.core.step.Step;
+import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
 import org.ankerdraft.kernel.WorkerProgram;
 
@@ -80,6 +83,25 @@ public final class Parts {
     return state;
   }
 
+  /**
+   * A part whose body is written as STEP and read again by a step {@code in}, so that nothing is
+   * known of how it was made; and what is done to it then.
+   */
+  public static PartState readAgain(String made, String then) {
+    Body body = ok(made).bodies().values().iterator().next();
+    byte[] file =
+        KERNEL
+            .writeStep("body", Map.of("body", body.named().shape()), Budget.ofSeconds(30))
+            .orThrow();
+    return new PartBuilder(KERNEL, Tolerance.MODEL)
+        .build(
+            part("{'kind':'import','id':'in','file':'body.step'}" + then),
+            Map.of("body.step", file),
+            PartBuilder.Progress.NONE,
+            () -> false)
+        .orElseThrow();
+  }
+
   public static double volume(PartState state) {
     return state.bodies().values().iterator().next().named().shape().mass().volumeMm3();
   }
@@ -105,6 +127,27 @@ public final class Parts {
         ay,
         bx,
         by);
+  }
+
+  /**
+   * A polygon with these corners, mm, extruded; its faces are e/side:l0 ..., e/start, e/end.
+   *
+   * @param taperDeg positive narrows on the way up
+   */
+  public static String prism(double[][] corners, double heightMm, double taperDeg) {
+    StringJoiner lines = new StringJoiner(",");
+    for (int i = 0; i < corners.length; i++) {
+      double[] from = corners[i];
+      double[] to = corners[(i + 1) % corners.length];
+      lines.add(line("l" + i, from[0], from[1], to[0], to[1]));
+    }
+    return String.format(
+        Locale.ROOT,
+        "{'kind':'sketch','id':'s','curves':[%s]},"
+            + "{'kind':'extrude','id':'e','sketch':'s','depth':'%.9f mm','taper':'%.9f deg','body':'Body'}",
+        lines,
+        heightMm,
+        taperDeg);
   }
 
   /** A cylinder; its faces are rod/side:k, rod/start, rod/end. */

@@ -3,11 +3,8 @@ package org.ankerdraft.core.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.Map;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -81,29 +78,13 @@ class EraseTest {
   /** A block from elsewhere: its rounds come off, it gets draft, and new rounds. */
   @Test
   void anImportedBodyIsStrippedDraftedAndRoundedAgain() {
-    PartState made =
-        Parts.ok(
-            Parts.box(40, 30, 20)
-                + round("{'choose':'loop','face':{'choose':'face','name':'box/end'}}", "2 mm"));
-    byte[] step =
-        Parts.KERNEL
-            .writeStep(
-                "block",
-                Map.of("block", made.bodies().get("Body").named().shape()),
-                Budget.ofSeconds(30))
-            .orThrow();
     PartState state =
-        new PartBuilder(Parts.KERNEL, Tolerance.MODEL)
-            .build(
-                Parts.part(
-                    "{'kind':'import','id':'in','file':'block.step'}"
-                        + erase("{'choose':'rounds','upTo':'3 mm'}")
-                        + ",{'kind':'draft','id':'d','neutral':{'base':'XY'},'sets':[{'faces':[{'choose':'upright'}],'angle':'3 deg'}]}"
-                        + ",{'kind':'round','id':'r','sets':[{'edges':[{'choose':'loop','face':{'choose':'facing','direction':[0,0,1]}}],'size':'1 mm'}]}"),
-                Map.of("block.step", step),
-                PartBuilder.Progress.NONE,
-                () -> false)
-            .orElseThrow();
+        Parts.readAgain(
+            Parts.box(40, 30, 20)
+                + round("{'choose':'loop','face':{'choose':'face','name':'box/end'}}", "2 mm"),
+            erase("{'choose':'rounds','upTo':'3 mm'}")
+                + ",{'kind':'draft','id':'d','neutral':{'base':'XY'},'sets':[{'faces':[{'choose':'upright'}],'angle':'3 deg'}]}"
+                + ",{'kind':'round','id':'r','sets':[{'edges':[{'choose':'loop','face':{'choose':'facing','direction':[0,0,1]}}],'size':'1 mm'}]}");
     assertThat(state.isOk()).as("%s", state.steps()).isTrue();
     NamedShape body = state.bodies().values().iterator().next().named();
     assertThat(body.topology().faces()).filteredOn(f -> f.kind() == SurfaceKind.PLANE).hasSize(6);

@@ -5,15 +5,12 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Random;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.Seeds;
-import org.ankerdraft.core.geometry.Tolerance;
-import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -60,7 +57,7 @@ class ImportedRoundsTest {
     }
 
     String extruded(double depth, double taperDeg) {
-      return ImportedRoundsTest.extruded(corners, depth, taperDeg);
+      return Parts.prism(corners, depth, taperDeg);
     }
 
     double area() {
@@ -78,17 +75,6 @@ class ImportedRoundsTest {
     return twice / 2;
   }
 
-  private static String extruded(double[][] p, double depth, double taperDeg) {
-    StringBuilder lines = new StringBuilder();
-    for (int i = 0; i < p.length; i++) {
-      double[] q = p[(i + 1) % p.length];
-      lines.append(i == 0 ? "" : ",").append(Parts.line("l" + i, p[i][0], p[i][1], q[0], q[1]));
-    }
-    return "{'kind':'sketch','id':'s','curves':[%s]},".formatted(lines)
-        + "{'kind':'extrude','id':'e','sketch':'s','depth':'%s mm','taper':'%s deg','body':'Body'}"
-            .formatted(number(depth), number(taperDeg));
-  }
-
   private static String number(double v) {
     return String.format(Locale.ROOT, "%.9f", v);
   }
@@ -104,27 +90,8 @@ class ImportedRoundsTest {
 
   private static final String ROUNDS = "{'choose':'rounds'}";
 
-  /** A part whose body is brought in from a STEP file, and what is done to it. */
-  private static PartState imported(String steps, String then) {
-    PartState made = Parts.ok(steps);
-    byte[] file =
-        Parts.KERNEL
-            .writeStep(
-                "body",
-                Map.of("body", made.bodies().values().iterator().next().named().shape()),
-                Budget.ofSeconds(30))
-            .orThrow();
-    return new PartBuilder(Parts.KERNEL, Tolerance.MODEL)
-        .build(
-            Parts.part("{'kind':'import','id':'in','file':'body.step'}" + then),
-            Map.of("body.step", file),
-            PartBuilder.Progress.NONE,
-            () -> false)
-        .orElseThrow();
-  }
-
   private static PartState importedWell(String steps, String then) {
-    PartState state = imported(steps, then);
+    PartState state = Parts.readAgain(steps, then);
     assertThat(state.isOk()).as("%s", state.steps()).isTrue();
     return state;
   }
@@ -183,7 +150,7 @@ class ImportedRoundsTest {
       corners[i] = new double[] {40 * Math.cos(turn), 40 * Math.sin(turn)};
     }
     double upright = 1.5 + 3 * random.nextDouble();
-    String base = extruded(corners, 15 + 10 * random.nextDouble(), -4 * random.nextDouble());
+    String base = Parts.prism(corners, 15 + 10 * random.nextDouble(), -4 * random.nextDouble());
     String upEdges = "{'choose':'edges of step','step':'e','corner':'outside'}";
     String rounds =
         random.nextBoolean()
@@ -260,7 +227,7 @@ class ImportedRoundsTest {
     String slot =
         "{'kind':'sketch','id':'s','curves':[{'curve':'slot','name':'c','from':['-20 mm','0 mm'],'to':['20 mm','0 mm'],'width':'30 mm'}]},"
             + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm','body':'Body'}";
-    PartState state = imported(slot, erase(ROUNDS));
+    PartState state = Parts.readAgain(slot, erase(ROUNDS));
     assertThat(state.steps().getLast().message()).contains("erase of 2 faces failed");
     assertThat(Parts.volume(state)).isCloseTo(10 * (40 * 30 + Math.PI * 15 * 15), within(1e-3));
   }

@@ -80,7 +80,7 @@ class MitredRoundsTest {
    */
   private static void check(
       double[][] corners, double height, double leanDeg, double radius, double shift) {
-    String bare = extruded(corners, height + shift, -leanDeg);
+    String bare = Parts.prism(corners, height + shift, -leanDeg);
     if (shift > 0) {
       bare +=
           ",{'kind':'shift','id':'m','faces':[{'choose':'face','name':'e/end'}],'distance':'-%s mm'}"
@@ -136,17 +136,6 @@ class MitredRoundsTest {
       z = nextZ;
     }
     return rim * area - tangents * moment;
-  }
-
-  private static String extruded(double[][] p, double depth, double taperDeg) {
-    StringBuilder lines = new StringBuilder();
-    for (int i = 0; i < p.length; i++) {
-      double[] q = p[(i + 1) % p.length];
-      lines.append(i == 0 ? "" : ",").append(Parts.line("l" + i, p[i][0], p[i][1], q[0], q[1]));
-    }
-    return "{'kind':'sketch','id':'s','curves':[%s]},".formatted(lines)
-        + "{'kind':'extrude','id':'e','sketch':'s','depth':'%s mm','taper':'%s deg','body':'Body'}"
-            .formatted(number(depth), number(taperDeg));
   }
 
   private static String number(double v) {

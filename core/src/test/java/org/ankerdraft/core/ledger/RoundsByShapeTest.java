@@ -3,11 +3,8 @@ package org.ankerdraft.core.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.Map;
 import org.ankerdraft.core.Parts;
-import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.select.NamedShape;
-import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.Topology.Bend;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.junit.jupiter.api.Test;
@@ -40,24 +37,6 @@ class RoundsByShapeTest {
     return round("t", "{'choose':'loop','face':{'choose':'face','name':'box/end'}}", mm);
   }
 
-  /** Written as STEP and read again: nothing is known of how it was made. */
-  private static PartState after(String made, String steps) {
-    byte[] step =
-        Parts.KERNEL
-            .writeStep(
-                "block",
-                Map.of("block", Parts.ok(made).bodies().get("Body").named().shape()),
-                Budget.ofSeconds(30))
-            .orThrow();
-    return new PartBuilder(Parts.KERNEL, Tolerance.MODEL)
-        .build(
-            Parts.part("{'kind':'import','id':'in','file':'block.step'}" + steps),
-            Map.of("block.step", step),
-            PartBuilder.Progress.NONE,
-            () -> false)
-        .orElseThrow();
-  }
-
   private static String shift(String face, double mm) {
     return ",{'kind':'shift','id':'m','faces':[" + face + "],'distance':'" + mm + " mm'}";
   }
@@ -72,7 +51,7 @@ class RoundsByShapeTest {
   @CsvSource({"5, 0, 2", "5, 0, -3", "0, 2, 2", "0, 2, -4", "5, 2, 3", "5, 2, -2", "3, 3, 1"})
   void aSideOfARoundedBlock(double corner, double edge, double out) {
     String rounds = (corner > 0 ? upright(corner) : "") + (edge > 0 ? rim(edge) : "");
-    NamedShape moved = sound(after(Parts.box(60, 40, 25) + rounds, shift(LEFT, out)));
+    NamedShape moved = sound(Parts.readAgain(Parts.box(60, 40, 25) + rounds, shift(LEFT, out)));
     double wanted = Parts.volume(Parts.ok(Parts.box(60 + out, 40, 25) + rounds));
     assertThat(moved.shape().mass().volumeMm3()).isCloseTo(wanted, within(1e-6 * wanted));
     assertThat(moved.topology().edges().stream().filter(e -> e.bend() == Bend.SMOOTH).count())
@@ -83,7 +62,7 @@ class RoundsByShapeTest {
   @CsvSource({"0, 2, 2", "0, 2, -4", "5, 2, 3", "5, 2, -6", "4, 4, 1"})
   void theTopOfARoundedBlock(double corner, double edge, double up) {
     String rounds = (corner > 0 ? upright(corner) : "") + rim(edge);
-    NamedShape moved = sound(after(Parts.box(60, 40, 25) + rounds, shift(TOP, up)));
+    NamedShape moved = sound(Parts.readAgain(Parts.box(60, 40, 25) + rounds, shift(TOP, up)));
     double wanted = Parts.volume(Parts.ok(Parts.box(60, 40, 25 + up) + rounds));
     assertThat(moved.shape().mass().volumeMm3()).isCloseTo(wanted, within(1e-6 * wanted));
   }
@@ -109,7 +88,8 @@ class RoundsByShapeTest {
             + upright(6)
             + round("f", "{'choose':'loop','face':{'choose':'face','name':'box/start'}}", 4)
             + ",{'kind':'shell','id':'w','thickness':'2 mm','open':[{'choose':'face','name':'box/end'}]}";
-    PartState state = after(tub, shift("{'choose':'nearest face','at':['0 mm','0 mm','0 mm']}", 1));
+    PartState state =
+        Parts.readAgain(tub, shift("{'choose':'nearest face','at':['0 mm','0 mm','0 mm']}", 1));
     double before = Parts.volume(Parts.ok(tub));
     double after = sound(state).shape().mass().volumeMm3();
     // The floor's outside comes down by 1, its round with it: the outline of the upright walls.
@@ -122,7 +102,7 @@ class RoundsByShapeTest {
   @CsvSource({"1.5", "-2"})
   void theFloorOfARecess(double up) {
     String floor = "{'choose':'nearest face','at':['0 mm','0 mm','15 mm']}";
-    NamedShape body = sound(after(recess(0, 0), shift(floor, up)));
+    NamedShape body = sound(Parts.readAgain(recess(0, 0), shift(floor, up)));
     double wanted = Parts.volume(Parts.ok(recess(up, 0)));
     assertThat(body.shape().mass().volumeMm3()).isCloseTo(wanted, within(1e-6 * wanted));
   }
@@ -153,7 +133,7 @@ class RoundsByShapeTest {
   /** What a round joins must not be lost: the top moved down past it. */
   @Test
   void whereTheRoundsNoLongerFit() {
-    PartState state = after(Parts.box(60, 40, 6) + rim(2), shift(TOP, -5));
+    PartState state = Parts.readAgain(Parts.box(60, 40, 6) + rim(2), shift(TOP, -5));
     assertThat(state.isOk()).isFalse();
     assertThat(state.steps().getLast().message()).contains("shift of -5 mm", "It works up to");
     assertThat(Parts.volume(state)).isGreaterThan(14000);
@@ -167,7 +147,7 @@ class RoundsByShapeTest {
         ",{'kind':'draft','id':'d','neutral':{'base':'XY'},'sets':[{'faces':[{'choose':'upright'}],'angle':'"
             + deg
             + " deg'}]}";
-    NamedShape leaning = sound(after(Parts.box(60, 40, 25) + rim(2), draft));
+    NamedShape leaning = sound(Parts.readAgain(Parts.box(60, 40, 25) + rim(2), draft));
     String direct =
         Parts.box(60, 40, 25).replace("'depth'", "'taper':'" + deg + " deg','depth'") + rim(2);
     double wanted = Parts.volume(Parts.ok(direct));
