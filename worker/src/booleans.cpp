@@ -176,7 +176,7 @@ void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeRepl
 void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
-  if (const auto sharp = Sharpened(shape, numbered, {in.faces().begin(), in.faces().end()})) {
+  if (const auto sharp = Sharpened(shape, numbered, {in.faces().begin(), in.faces().end()}, store.Known())) {
     RecordOrigins(shape, 0, sharp->history, sharp->shape, GeneratedFromFace::kIsModified, store.Known(), out);
     Describe(sharp->shape, store, out);
     return;

@@ -6,7 +6,6 @@
 #include <set>
 
 #include <BRepAdaptor_Curve.hxx>
-#include <BRepCheck_Analyzer.hxx>
 #include <BRepTools_WireExplorer.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
@@ -45,8 +44,6 @@ gp_Vec NormalInMiddle(const TopoDS_Edge& edge, const TopoDS_Face& face) {
   const gp_Pnt2d at = curve->Value(0.5 * (first + last));
   return EvaluateOutward(face, at.X(), at.Y()).normal;
 }
-
-TopAbs_Orientation Of(TopAbs_Orientation one, TopAbs_Orientation in) { return TopAbs::Compose(one, in); }
 
 // The borders of the faces that stay, closed over the rounds: the edges and corners still lie where the rounds began.
 class Closing {
@@ -213,7 +210,7 @@ class Closing {
     // Against the way that it goes in the body on its other side.
     for (const EdgeUses::Use& use : uses_.Of(one)) {
       if (rounds_.count(use.face) != 0) continue;
-      return TopoDS::Edge(made_.at(one).Oriented(Of(TopAbs::Reverse(use.in), face.Orientation())));
+      return TopoDS::Edge(made_.at(one).Oriented(TopAbs::Compose(TopAbs::Reverse(use.in), face.Orientation())));
     }
     Unfit();
   }
@@ -281,12 +278,13 @@ class Closing {
 
 }  // namespace
 
-std::optional<Leaned> Sharpened(const TopoDS_Shape& shape, const Numbered& numbered, const std::vector<int>& rounds) {
+std::optional<Leaned> Sharpened(const TopoDS_Shape& shape, const Numbered& numbered, const std::vector<int>& rounds,
+                                Memo& memo) {
   try {
     Closing closing(numbered, rounds);
     const TopoDS_Shape closed = closing.Closed(shape);
     const Leaned met = MadeFacewise(closed, Numbered(closed), std::vector<double>(closing.Faces().size(), 0));
-    if (!BRepCheck_Analyzer(met.shape).IsValid()) return std::nullopt;
+    if (!IsSound(met.shape, memo)) return std::nullopt;
     Leaned out{met.shape, {}};
     for (const auto& [number, face] : closing.Faces())
       out.history.Became(numbered.Face(number), met.history.Modified(face).First());

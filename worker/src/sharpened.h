@@ -12,6 +12,7 @@ namespace ankerdraft {
 /// sides of a hexagon to a star.
 ///
 /// @return nothing where the faces are no such rounds, or the others do not meet without them
-std::optional<Leaned> Sharpened(const TopoDS_Shape& shape, const Numbered& numbered, const std::vector<int>& rounds);
+std::optional<Leaned> Sharpened(const TopoDS_Shape& shape, const Numbered& numbered, const std::vector<int>& rounds,
+                                Memo& memo);
 
 }  // namespace ankerdraft

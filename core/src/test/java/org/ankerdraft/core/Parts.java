@@ -129,6 +129,16 @@ public final class Parts {
         by);
   }
 
+  /** The corners of a regular polygon, mm, the first of them on the x axis. */
+  public static double[][] regular(int sides, double radiusMm) {
+    double[][] corners = new double[sides][];
+    for (int i = 0; i < sides; i++) {
+      double at = 2 * Math.PI * i / sides;
+      corners[i] = new double[] {radiusMm * Math.cos(at), radiusMm * Math.sin(at)};
+    }
+    return corners;
+  }
+
   /**
    * A polygon with these corners, mm, extruded; its faces are e/side:l0 ..., e/start, e/end.
    *

@@ -84,9 +84,11 @@ public record TiltProof(
     Map<FaceName, Double> wanted = new LinkedHashMap<>();
     Map<FaceName, Double> least = new LinkedHashMap<>();
     Set<Integer> upright = uprightFree();
-    Set<Integer> following = following();
+    Set<Integer> round = new LinkedHashSet<>(angles.keySet());
+    round.removeIf(f -> !isCylinder(result, result.face(input.faceName(f))));
+    Set<Integer> following = round.isEmpty() ? round : following();
     angles.forEach((f, angle) -> {
-      if (following.contains(f) && isCylinder(result, result.face(input.faceName(f)))) {
+      if (round.contains(f) && following.contains(f)) {
         least.put(input.faceName(f), angle);
       } else if (isOfOneAngle(input.topology().face(f)) || upright.contains(f)) {
         wanted.put(input.faceName(f), angle);

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
-import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
@@ -33,10 +32,10 @@ class ImportedRoundsTest {
 
   /** Corners of profiles, mm, and their areas. */
   enum Profile {
-    TRIANGLE(regular(3)),
-    PENTAGON(regular(5)),
-    HEXAGON(regular(6)),
-    OCTAGON(regular(8)),
+    TRIANGLE(Parts.regular(3, 30)),
+    PENTAGON(Parts.regular(5, 30)),
+    HEXAGON(Parts.regular(6, 30)),
+    OCTAGON(Parts.regular(8, 30)),
     ANGLE(new double[][] {{-30, -20}, {30, -20}, {30, 0}, {0, 0}, {0, 20}, {-30, 20}}),
     CHANNEL(
         new double[][] {
@@ -47,13 +46,6 @@ class ImportedRoundsTest {
 
     Profile(double[][] corners) {
       this.corners = corners;
-    }
-
-    private static double[][] regular(int sides) {
-      return IntStream.range(0, sides)
-          .mapToDouble(i -> 2 * Math.PI * i / sides)
-          .mapToObj(a -> new double[] {30 * Math.cos(a), 30 * Math.sin(a)})
-          .toArray(double[][]::new);
     }
 
     String extruded(double depth, double taperDeg) {

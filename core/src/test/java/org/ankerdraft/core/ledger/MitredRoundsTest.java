@@ -19,20 +19,11 @@ import org.junit.jupiter.params.provider.MethodSource;
  * library cuts truly or not, depending on the face that comes first.
  */
 class MitredRoundsTest {
-  /** A channel of some width and depth, or a regular polygon. */
+  /** A channel of some width and depth. */
   private static double[][] channel(double x, double y) {
     return new double[][] {
       {-x, -y}, {x, -y}, {x, y}, {x / 2, y}, {x / 2, 0}, {-x / 2, 0}, {-x / 2, y}, {-x, y}
     };
-  }
-
-  private static double[][] regular(int sides, double radius) {
-    double[][] out = new double[sides][];
-    for (int i = 0; i < sides; i++) {
-      double a = 2 * Math.PI * i / sides;
-      out[i] = new double[] {radius * Math.cos(a), radius * Math.sin(a)};
-    }
-    return out;
   }
 
   private static Stream<List<Object>> known() {
@@ -40,7 +31,7 @@ class MitredRoundsTest {
         List.of(channel(28.596, 27.301), 21.096, 2.0, 1.5, 0.6),
         List.of(channel(28.596, 27.301), 21.696, 2.0, 1.5, 0.0),
         List.of(channel(35.965, 19.713), 28.779, 2.0, 1.0, 0.6),
-        List.of(regular(6, 34.1905), 14.545, 2.0, 2.0, 0.6));
+        List.of(Parts.regular(6, 34.1905), 14.545, 2.0, 2.0, 0.6));
   }
 
   /**
@@ -63,7 +54,7 @@ class MitredRoundsTest {
     double[][] corners =
         random.nextBoolean()
             ? channel(size, size * (0.7 + 0.3 * random.nextDouble()))
-            : regular(3 + random.nextInt(6), size);
+            : Parts.regular(3 + random.nextInt(6), size);
     double lean = (random.nextBoolean() ? 1 : -1) * (0.5 + 3 * random.nextDouble());
     double height = 12 + 10 * random.nextDouble();
     double radius = 0.8 + 1.5 * random.nextDouble();
