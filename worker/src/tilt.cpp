@@ -1,3 +1,4 @@
+#include <BRepLib.hxx>
 #include <BRepOffsetAPI_DraftAngle.hxx>
 #include <TopoDS.hxx>
 
@@ -9,6 +10,8 @@ namespace ankerdraft {
 using namespace kernel::v1;
 
 namespace {
+
+constexpr double kSmooth = 1e-6;  // rad: walls that meet so stay smooth
 
 std::string Reason(Draft_ErrorStatus status) {
   switch (status) {
@@ -35,6 +38,8 @@ void Draft(const kernel::v1::Draft& in, ShapeStore& store, ShapeReply* out) {
   }
   const gp_Dir pull = DirectionOf(in.pull());
   const gp_Pln neutral = PlaneOf(in.neutral());
+  // It meets walls again where they are not known to be smooth, and misses by micrometres where they are.
+  BRepLib::EncodeRegularity(shape, kSmooth);
   BRepOffsetAPI_DraftAngle maker(shape);
   for (const FaceAngle& fa : in.faces()) {
     const TopoDS_Face face = TopoDS::Face(numbered.Face(fa.face()));

@@ -27,7 +27,7 @@ public final class PartBuilder {
   private static final long REMEMBERED_BYTES = 96L << 20;
 
   /** Raised when the same step comes to something else than before. */
-  private static final int RESULTS_VERSION = 18;
+  private static final int RESULTS_VERSION = 19;
 
   /** Told about the progress of a build; called on the building thread. */
   @FunctionalInterface

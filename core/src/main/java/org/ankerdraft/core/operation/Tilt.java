@@ -70,7 +70,8 @@ public final class Tilt {
           walls.forEach(f -> angles.put(f, share * angleRad));
           Tilt tilt = new Tilt(context, upright, neutral.normal(), neutral, angles, stepId);
           return new Ladder(result -> tilt.fault(Proofs.Of.TOOL, result, mayVanish))
-              .rung("draft tool", tilt::byDraftTool);
+              .rung("draft tool", tilt::byDraftTool)
+              .special("corners that close up", tilt::withClosingCorners);
         };
     Ladder ladder = ladderAt.apply(1.0);
     Optional<Ladder.Climbed> climbed = ladder.climb();
@@ -222,6 +223,11 @@ public final class Tilt {
         .then(bare ->
             tilted(bare, Set.of())
                 .then(tilted -> bosses.putBack(context, input, bare, tilted, births())));
+  }
+
+  /** With rounded corners that close up on the way: cones up to their tips, sharp from there. */
+  public Outcome<NamedShape> withClosingCorners() {
+    return new ClosingCorners(context, input, neutral, angles).tilted(births(), this::tilted);
   }
 
   private TiltProof proof() {

@@ -4,14 +4,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
-import org.ankerdraft.core.operation.Failure;
-import org.ankerdraft.core.operation.Feasible;
 import org.ankerdraft.core.operation.Ladder;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Profiles;
@@ -19,7 +15,6 @@ import org.ankerdraft.core.operation.Proofs;
 import org.ankerdraft.core.operation.Solids;
 import org.ankerdraft.core.operation.StepBuild;
 import org.ankerdraft.core.operation.StepFailed;
-import org.ankerdraft.core.operation.Tilt;
 import org.ankerdraft.core.operation.TiltProof;
 import org.ankerdraft.core.operation.Tool;
 import org.ankerdraft.core.operation.UpTo;
@@ -32,11 +27,9 @@ import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Naming;
 import org.ankerdraft.core.sketch.ResolvedSketch;
-import org.ankerdraft.kernel.Derived;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Topology;
-import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 
 /** Extrusion with taper, as a new body or combined with others. */
@@ -57,10 +50,6 @@ final class ExtrudeBuilder {
     this.step = step;
     this.what = "extrude";
   }
-
-  /** A prism on one side of the sketch plane. */
-  private record Side(
-      Vec3 along, double depth, String startRole, String sideRole, String endRole) {}
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
     Tool tool = context.readyTool().isPresent() ? context.readyTool().get() : tool();
@@ -312,9 +301,12 @@ final class ExtrudeBuilder {
             sketch.regions(),
             sketch.frame().plane(),
             from,
-            side.along.times(side.depth),
+            side.along().times(side.depthMm()),
             births(sketch, side));
-    return tapered(straight, sketch, side, taper);
+    Taper.Made made =
+        new Taper(context, step.id(), sketch, from, side).solid(straight, taper, tellsLimit);
+    strategy = "prism, " + made.strategy();
+    return made.solid();
   }
 
   private NamedShape prismFrom(ResolvedSketch sketch, Side side, Vec3 start)
@@ -325,99 +317,12 @@ final class ExtrudeBuilder {
         sketch.regions(),
         sketch.frame().plane(),
         from.plus(start),
-        side.along.times(side.depth),
+        side.along().times(side.depthMm()),
         births(sketch, side));
   }
 
   private Naming.Births births(ResolvedSketch sketch, Side side) {
-    return Prisms.Births.of(
-        step.id(), side.sideRole, side.startRole, side.endRole, sketch.faceParts());
-  }
-
-  /**
-   * Tilts the raised faces about the sketch plane; where the draft tool cannot, cuts them by tilted
-   * planes.
-   */
-  private NamedShape tapered(NamedShape straight, ResolvedSketch sketch, Side side, double taper)
-      throws StepFailed, Ladder.Stopped {
-    Set<Integer> walls = new TreeSet<>();
-    Map<Integer, Double> angles = new LinkedHashMap<>();
-    for (int i = 1; i <= straight.topology().faces().size(); i++) {
-      if (straight.faceName(i).role().equals(side.sideRole)) {
-        walls.add(i);
-        angles.put(i, taper);
-      }
-    }
-    Tilt tilt = new Tilt(context, straight, side.along, neutral(sketch, side), angles, step.id());
-    FaceName endCap = FaceName.of(step.id(), side.endRole);
-    Ladder ladder =
-        new Ladder(result -> tilt.fault(Proofs.Of.TOOL, result, Set.of(endCap)))
-            .rung("draft tool", tilt::byDraftTool);
-    if (taper > 0
-        && walls.stream()
-            .allMatch(w -> straight.topology().face(w).kind() == Topology.SurfaceKind.PLANE)) {
-      ladder.rung("tilted plane cuts", tilt::byPlaneCuts);
-    }
-    turned(sketch, side, taper).ifPresent(rung -> ladder.rung("turned about its axis", rung));
-    Optional<Ladder.Climbed> climbed = ladder.climb();
-    if (climbed.isEmpty()) {
-      String tapering = "extrude with a taper of " + Words.deg(taper);
-      Failure failure = BuildContext.failure(tapering, ladder.failure(), straight);
-      throw new StepFailed(
-          tellsLimit
-              ? failure.withLimit(() -> worksUpTo(straight, sketch, side, angles, taper, endCap))
-              : failure);
-    }
-    NamedShape result = climbed.get().result();
-    strategy =
-        "prism, "
-            + climbed.get().strategy()
-            + (result.face(endCap) == 0 ? ", closes before its depth" : "");
-    return result;
-  }
-
-  private Plane neutral(ResolvedSketch sketch, Side side) {
-    return new Plane(sketch.frame().origin().plus(from), side.along);
-  }
-
-  /** What the draft tool does not reach, for a single circle. */
-  private Optional<Ladder.Rung> turned(ResolvedSketch sketch, Side side, double taper) {
-    return TurnedTaper.of(sketch, from, side.along, side.depth)
-        .map(cone -> () -> cone.solid(context, taper).map(d -> named(d, cone, sketch, side)));
-  }
-
-  private NamedShape named(Derived solid, TurnedTaper cone, ResolvedSketch sketch, Side side) {
-    String curve = sketch.facePart(cone.circle().tag());
-    Map<Integer, FaceName> names =
-        Map.of(
-            TurnedTaper.BEGIN, FaceName.of(step.id(), side.startRole),
-            TurnedTaper.SIDE, FaceName.ofPart(step.id(), side.sideRole, curve),
-            TurnedTaper.END, FaceName.of(step.id(), side.endRole));
-    FaceName other = FaceName.of(step.id(), "face");
-    return Naming.name(solid, List.of(), new Prisms.Births(names, other, other, other));
-  }
-
-  private String worksUpTo(
-      NamedShape straight,
-      ResolvedSketch sketch,
-      Side side,
-      Map<Integer, Double> angles,
-      double taper,
-      FaceName endCap)
-      throws Ladder.Stopped {
-    return Feasible.upToDeg(
-        taper,
-        s -> {
-          Map<Integer, Double> smaller = new LinkedHashMap<>();
-          angles.forEach((f, a) -> smaller.put(f, a * s));
-          Tilt trial =
-              new Tilt(context, straight, side.along, neutral(sketch, side), smaller, step.id());
-          Ladder ladder =
-              new Ladder(r -> trial.fault(Proofs.Of.TOOL, r, Set.of(endCap)))
-                  .rung("", trial::byDraftTool);
-          turned(sketch, side, taper * s).ifPresent(rung -> ladder.rung("", rung));
-          return ladder.climb().isPresent();
-        });
+    return side.births(step.id(), sketch);
   }
 
   private List<Body> targets() throws StepFailed, Choosing.Adrift {
