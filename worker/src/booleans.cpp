@@ -16,6 +16,7 @@
 #include <gp_Ax3.hxx>
 
 #include "crowd.h"
+#include "filled.h"
 #include "local.h"
 #include "shapes.h"
 #include "sharpened.h"
@@ -176,9 +177,12 @@ void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeRepl
 void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
   const Numbered numbered(shape);
-  if (const auto sharp = Sharpened(shape, numbered, {in.faces().begin(), in.faces().end()}, store.Known())) {
-    RecordOrigins(shape, 0, sharp->history, sharp->shape, GeneratedFromFace::kIsModified, store.Known(), out);
-    Describe(sharp->shape, store, out);
+  const std::vector<int> gone(in.faces().begin(), in.faces().end());
+  std::optional<Leaned> left = Filled(shape, numbered, gone, store.Known());
+  if (!left) left = Sharpened(shape, numbered, gone, store.Known());
+  if (left) {
+    RecordOrigins(shape, 0, left->history, left->shape, GeneratedFromFace::kIsModified, store.Known(), out);
+    Describe(left->shape, store, out);
     return;
   }
   BRepAlgoAPI_Defeaturing op;
@@ -187,8 +191,7 @@ void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* o
   op.Build();
   // A face that cannot be removed is reported as done, with a warning, and the shape is left as it was.
   if (!op.IsDone() || op.HasErrors() || op.HasWarnings())
-    throw Refused{"refused", "the faces cannot be taken away and healed",
-                  std::vector<int>(in.faces().begin(), in.faces().end())};
+    throw Refused{"refused", "the faces cannot be taken away and healed", gone};
   const TopoDS_Shape result = Unwrapped(op.Shape());
   RecordOrigins(shape, 0, MakerHistory<BRepAlgoAPI_Defeaturing>(op), result, GeneratedFromFace::kIsModified, store.Known(), out);
   Describe(result, store, out);

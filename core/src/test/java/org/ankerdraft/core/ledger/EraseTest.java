@@ -96,4 +96,28 @@ class EraseTest {
     double off = frustum - body.shape().mass().volumeMm3();
     assertThat(off / rim).isBetween(0.15, 0.25);
   }
+
+  /** On whatever surface it stands: the library heals none that comes to a point. */
+  @Test
+  void aPinIsTakenOffADome() {
+    String pin = ThinBossesTest.pin(ThinBossesTest.circle(8, 3, 4), "");
+    double dome = Parts.volume(Parts.ok(ThinBossesTest.DOME));
+    PartState state =
+        Parts.ok(ThinBossesTest.DOME + pin + erase("{'choose':'faces of step','step':'b'}"));
+    assertThat(Parts.volume(state)).isCloseTo(dome, within(1e-9 * dome));
+    assertThat(state.bodies().get("B").named().faceNames())
+        .containsExactlyInAnyOrderElementsOf(
+            Parts.ok(ThinBossesTest.DOME).bodies().get("B").named().faceNames());
+  }
+
+  @Test
+  void holesThroughADomeAreFilled() {
+    String bores =
+        ",{'kind':'hole','id':'h','plane':{'base':'XY','offset':'30 mm'},'diameter':'4 mm',"
+            + "'points':[{'id':'a','at':['-8 mm','0 mm']},{'id':'b','at':['8 mm','3 mm']}]}";
+    double dome = Parts.volume(Parts.ok(ThinBossesTest.DOME));
+    PartState state =
+        Parts.ok(ThinBossesTest.DOME + bores + erase("{'choose':'faces of step','step':'h'}"));
+    assertThat(Parts.volume(state)).isCloseTo(dome, within(1e-9 * dome));
+  }
 }

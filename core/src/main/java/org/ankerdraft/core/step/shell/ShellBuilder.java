@@ -64,7 +64,6 @@ final class ShellBuilder {
 
   private final BuildContext context;
   private final Shell step;
-  private List<Blends.Done> lastRounds = List.of();
 
   ShellBuilder(BuildContext context, Shell step) {
     this.context = context;
@@ -73,13 +72,31 @@ final class ShellBuilder {
 
   /**
    * One shell with all numbers known: open faces and the faces that have a thickness of their own.
+   *
+   * @param rounds that were the last that was done to the input, in order
    */
   private record Walls(
-      NamedShape input, Set<Integer> open, Map<Integer, Double> own, double thickness) {
+      NamedShape input,
+      Set<Integer> open,
+      Map<Integer, Double> own,
+      double thickness,
+      List<Blends.Done> rounds) {
     Walls scaled(double share) {
       Map<Integer, Double> smaller = new LinkedHashMap<>();
       own.forEach((f, t) -> smaller.put(f, t * share));
-      return new Walls(input, open, smaller, thickness * share);
+      return new Walls(input, open, smaller, thickness * share, rounds);
+    }
+
+    /** The same of what is left of the input; empty if an open face is not. */
+    Optional<Walls> of(NamedShape bare) {
+      Set<Integer> stillOpen = new TreeSet<>();
+      open.forEach(f -> stillOpen.add(bare.face(input.faceName(f))));
+      Map<Integer, Double> stillOwn = new LinkedHashMap<>();
+      own.forEach((f, t) -> stillOwn.put(bare.face(input.faceName(f)), t));
+      stillOwn.remove(0);
+      return stillOpen.contains(0)
+          ? Optional.empty()
+          : Optional.of(new Walls(bare, stillOpen, stillOwn, thickness, List.of()));
     }
 
     double at(int face) {
@@ -104,8 +121,7 @@ final class ShellBuilder {
     if (open.size() == input.topology().faces().size()) {
       throw new StepFailed("shell", "all faces are open, so no wall is left");
     }
-    Walls walls = new Walls(input, open, own, thickness);
-    lastRounds = lastRounds(body);
+    Walls walls = new Walls(input, open, own, thickness, lastRounds(body));
     refuseCrossing(walls);
     Ladder ladder = ladder(walls);
     Optional<Ladder.Climbed> climbed = ladder.climb();
@@ -158,7 +174,12 @@ final class ShellBuilder {
   }
 
   private Ladder ladder(Walls w) {
-    Ladder ladder = byOutline(w);
+    Ladder ladder = new Ladder(result -> fault(w, result));
+    List<Integer> thin = thinBosses(w);
+    if (!thin.isEmpty()) {
+      ladder.special("thin bosses off, hollowed, put back", () -> withoutThin(w, thin));
+    }
+    byOutline(ladder, w);
     ShellRounds rounds = rounds(w);
     boolean hasSmall = !small(w, w.input).isEmpty();
     // The other ways fail beside small rounds, some of them slowly, and leave general offset
@@ -197,8 +218,7 @@ final class ShellBuilder {
     ladder.special(EACH_BY_ITSELF, () -> offsetAndCut(w, Join.FACEWISE));
     if (step.outwards() && isBuiltWithLastRounds(w)) {
       ladder.special(
-          EACH_BEFORE_ROUNDS,
-          () -> offsetOutwards(w, lastRounds.getFirst().before(), Join.FACEWISE));
+          EACH_BEFORE_ROUNDS, () -> offsetOutwards(w, w.rounds.getFirst().before(), Join.FACEWISE));
     }
   }
 
@@ -206,11 +226,10 @@ final class ShellBuilder {
    * What is made at once of a body with free walls, from its outline or of each face by itself;
    * nothing for others.
    */
-  private Ladder byOutline(Walls w) {
-    Ladder ladder = new Ladder(result -> fault(w, result));
+  private void byOutline(Ladder ladder, Walls w) {
     if (!step.outwards()
         && isBuiltWithLastRounds(w)
-        && hasFreeWalls(lastRounds.getFirst().before())) {
+        && hasFreeWalls(w.rounds.getFirst().before())) {
       ladder
           .special(
               "outline before its rounds, moved inwards, rounded again",
@@ -231,7 +250,6 @@ final class ShellBuilder {
           .special("outline moved inwards", () -> offsetAndCut(w, Join.OUTLINE))
           .fitting(EACH_BY_ITSELF, () -> offsetAndCut(w, Join.FACEWISE));
     }
-    return ladder;
   }
 
   /** Over free curves the library's offsets take many seconds, or fail. */
@@ -303,7 +321,7 @@ final class ShellBuilder {
   }
 
   private boolean isBuiltWithLastRounds(Walls w) {
-    return !lastRounds.isEmpty() && w.own.isEmpty();
+    return !w.rounds.isEmpty() && w.own.isEmpty();
   }
 
   /** The rounds that were the last that was done to a body, in order. */
@@ -319,19 +337,19 @@ final class ShellBuilder {
 
   /** The inside is made without the rounds and rounded like the outside, by the wall less. */
   private Outcome<NamedShape> beforeRounds(Walls w, Join join) {
-    NamedShape before = lastRounds.getFirst().before();
+    NamedShape before = w.rounds.getFirst().before();
     List<Integer> small = small(w, before);
     Set<FaceName> gone = small.stream().map(before::faceName).collect(Collectors.toSet());
     Outcome<NamedShape> inner = without(before, small).then(bare -> cavity(w, bare, join));
     Outcome<NamedShape> rounded =
-        roundedAgain(inner, w.thickness, edge -> isAtOpening(w, edge) || isBeside(edge, gone));
+        roundedAgain(w, inner, w.thickness, edge -> isAtOpening(w, edge) || isBeside(edge, gone));
     return rounded.then(c -> cut(w, c));
   }
 
   private Outcome<NamedShape> roundedAgain(
-      Outcome<NamedShape> skin, double inwardsMm, Predicate<EdgeName> isLeftOut) {
+      Walls w, Outcome<NamedShape> skin, double inwardsMm, Predicate<EdgeName> isLeftOut) {
     Outcome<NamedShape> rounded = skin;
-    for (Blends.Done round : lastRounds) {
+    for (Blends.Done round : w.rounds) {
       rounded =
           rounded.then(s -> round.onOffset(s, inwardsMm, context.tolerance.lengthMm(), isLeftOut));
     }
@@ -452,7 +470,9 @@ final class ShellBuilder {
             .offset(from.shape(), w.thickness, own, join, context.shortBudget())
             .map(d -> Naming.name(d, List.of(from), grown()));
     Outcome<NamedShape> rounded =
-        from == w.input ? outer : roundedAgain(outer, -w.thickness, edge -> isAtOpening(w, edge));
+        from == w.input
+            ? outer
+            : roundedAgain(w, outer, -w.thickness, edge -> isAtOpening(w, edge));
     return rounded.then(o -> withoutOriginal(w, moved(w, o)));
   }
 
@@ -565,10 +585,44 @@ final class ShellBuilder {
     // The quick way first, where there is one: the user waits for this.
     String quick =
         hasFreeWalls(w.input)
-            ? Feasible.upToMm(w.thickness, s -> byOutline(w.scaled(s)).climb().isPresent())
+            ? Feasible.upToMm(w.thickness, s -> quickLadder(w.scaled(s)).climb().isPresent())
             : null;
     return quick != null
         ? quick
         : Feasible.upToMm(w.thickness, s -> ladder(w.scaled(s)).climb().isPresent());
+  }
+
+  private Ladder quickLadder(Walls w) {
+    Ladder ladder = new Ladder(result -> fault(w, result));
+    byOutline(ladder, w);
+    return ladder;
+  }
+
+  private List<Integer> thinBosses(Walls w) {
+    return step.outwards()
+        ? List.of()
+        : ThinBosses.faces(w.input, w.open::contains, w::at, context.tolerance.lengthMm());
+  }
+
+  /** What the inside does not enter is put on the hollowed rest again. */
+  private Outcome<NamedShape> withoutThin(Walls w, List<Integer> thin) throws Ladder.Stopped {
+    Outcome<NamedShape> without = without(w.input, thin);
+    if (!(without instanceof Outcome.Done<NamedShape>(NamedShape bare))) {
+      return without;
+    }
+    Optional<Walls> rest = w.of(bare);
+    Optional<Ladder.Climbed> hollow =
+        rest.isEmpty() ? Optional.empty() : ladder(rest.get()).climb();
+    return hollow.isEmpty()
+        ? Outcome.failed(Outcome.Cause.REFUSED, "the rest cannot be hollowed")
+        : combined(Combination.SUBTRACT, w.input, bare)
+            .then(bosses -> combined(Combination.UNITE, hollow.get().result(), bosses));
+  }
+
+  private Outcome<NamedShape> combined(Combination how, NamedShape one, NamedShape other) {
+    return context
+        .kernel
+        .combine(how, one.shape(), List.of(other.shape()), true, context.budget())
+        .map(d -> Naming.name(d, List.of(one, other), this::unknown));
   }
 }
