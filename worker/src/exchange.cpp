@@ -1,3 +1,4 @@
+#include <cmath>
 #include <cstdio>
 #include <fstream>
 #include <sstream>
@@ -40,6 +41,7 @@
 #include <XSControl_TransferWriter.hxx>
 #include <XSControl_WorkSession.hxx>
 
+#include "elementary.h"
 #include "shapes.h"
 #include "wires.h"
 #include "skin.h"
@@ -150,6 +152,15 @@ TopoDS_Shape Healed(const TopoDS_Shape& read, const std::string& name, ShapeList
   return solid;
 }
 
+// A torus without a hole comes as a swept surface, also from our own files.
+TopoDS_Shape WithItsTori(const TopoDS_Shape& solid) {
+  constexpr double kSameVolume = 1e-6;
+  const TopoDS_Shape made = WithTori(solid);
+  const bool is_same = !made.IsNull() && BRepCheck_Analyzer(made).IsValid() &&
+                       std::abs(VolumeOf(made) / VolumeOf(solid) - 1) <= kSameVolume;
+  return is_same ? made : solid;
+}
+
 // How many solids a file says it holds.
 int SolidsOf(const Handle(Interface_InterfaceModel)& model) {
   int count = 0;
@@ -183,7 +194,7 @@ void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
     for (TopExp_Explorer e(reader.Shape(i), TopAbs_SOLID); e.More(); e.Next()) {
       const std::string name = NameOf(reader, e.Current());
       const std::string known = name.empty() ? "solid " + std::to_string(out->shapes_size() + 1) : name;
-      Describe(Healed(e.Current(), known, out), store, out->add_shapes());
+      Describe(WithItsTori(Healed(e.Current(), known, out)), store, out->add_shapes());
       out->add_names(name);
       ++solids;
     }

@@ -200,7 +200,7 @@ class ClosingCornersTest {
     return Seeds.apart(4, 60);
   }
 
-  @Tag("random")
+  @Tag("seeded")
   @ParameterizedTest
   @MethodSource("seeds")
   void anyPolygon(long seed) {

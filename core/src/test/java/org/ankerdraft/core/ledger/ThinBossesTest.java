@@ -168,7 +168,7 @@ class ThinBossesTest {
     return Seeds.apart(3, 40);
   }
 
-  @Tag("random")
+  @Tag("seeded")
   @ParameterizedTest
   @MethodSource("seeds")
   void anyPins(long seed) {
