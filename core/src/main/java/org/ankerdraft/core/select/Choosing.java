@@ -211,11 +211,11 @@ public final class Choosing {
     Set<Integer> out =
         facesWhere(i -> {
           Topology.Face f = topology.face(i);
-          long sides =
+          List<Topology.Edge> sides =
               edgesOf(f)
                   .filter(e -> e.bend() == Topology.Bend.SMOOTH && RoundShape.runsAlong(e, f))
-                  .count();
-          return sides >= 2 && radius(f) <= limit;
+                  .toList();
+          return sides.size() >= 2 && radius(f) <= limit && !RoundShape.isHalfTurn(f, sides);
         });
     Set<Integer> rounds = Set.copyOf(out);
     out.addAll(facesWhere(i -> isCornerOf(i, rounds) && radius(topology.face(i)) <= limit));

@@ -1,5 +1,6 @@
 package org.ankerdraft.core.select;
 
+import java.util.List;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
 import org.ankerdraft.vectors.Vec3;
@@ -30,5 +31,23 @@ public final class RoundShape {
     return way.length() > 0
         && tangent.length() > 0
         && way.unit().cross(tangent.unit()).length() < ALONG_RAD;
+  }
+
+  /**
+   * Whether a cylinder turns by half a turn between its sides, as the end of a slot does: the faces
+   * beside it are parallel, so that it is no round of an edge.
+   */
+  public static boolean isHalfTurn(Topology.Face f, List<Topology.Edge> sides) {
+    if (f.kind() != Topology.SurfaceKind.CYLINDER || sides.size() != 2) {
+      return false;
+    }
+    Vec3 one = fromAxis(f, sides.get(0).mid());
+    Vec3 other = fromAxis(f, sides.get(1).mid());
+    return one.plus(other).length() < ALONG_RAD * f.radius();
+  }
+
+  private static Vec3 fromAxis(Topology.Face f, Vec3 p) {
+    Vec3 out = p.minus(f.origin());
+    return out.minus(f.direction().times(out.dot(f.direction())));
   }
 }

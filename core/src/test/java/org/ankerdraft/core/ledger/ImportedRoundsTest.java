@@ -6,10 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.Seeds;
+import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology.SurfaceKind;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
@@ -217,15 +219,32 @@ class ImportedRoundsTest {
     assertThat(Parts.volume(state)).isCloseTo(sharp, within(1e-6 * sharp));
   }
 
+  private static final String SLOT =
+      "{'kind':'sketch','id':'s','curves':[{'curve':'slot','name':'c','from':['-20 mm','0 mm'],'to':['20 mm','0 mm'],'width':'30 mm'}]},"
+          + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm','body':'Body'}";
+  private static final double SLOT_MM3 = 10 * (40 * 30 + Math.PI * 15 * 15);
+
   /** The ends of a slot lie between parallel walls, which meet nowhere. */
   @Test
   void whatCannotBeAnEdgeIsToldAndNothingIsLost() {
-    String slot =
-        "{'kind':'sketch','id':'s','curves':[{'curve':'slot','name':'c','from':['-20 mm','0 mm'],'to':['20 mm','0 mm'],'width':'30 mm'}]},"
-            + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm','body':'Body'}";
-    PartState state = Parts.readAgain(slot, erase(ROUNDS));
+    NamedShape read = Parts.readAgain(SLOT, "").bodies().values().iterator().next().named();
+    String ends =
+        read.faceNames().stream()
+            .filter(n -> read.topology().face(read.face(n)).kind() == SurfaceKind.CYLINDER)
+            .map(n -> "{'choose':'face','name':'" + n + "'}")
+            .collect(Collectors.joining(","));
+    PartState state = Parts.readAgain(SLOT, erase(ends));
     assertThat(state.steps().getLast().message()).contains("erase of 2 faces failed");
-    assertThat(Parts.volume(state)).isCloseTo(10 * (40 * 30 + Math.PI * 15 * 15), within(1e-3));
+    assertThat(Parts.volume(state)).isCloseTo(SLOT_MM3, within(1e-3));
+  }
+
+  /** So they are not among the rounds, but those at the rim are. */
+  @Test
+  void theEndsOfASlotAreNoRounds() {
+    PartState state = importedWell(SLOT + round("t", TOP, 2), erase(ROUNDS));
+    assertThat(Parts.volume(state)).isCloseTo(SLOT_MM3, within(1e-6 * SLOT_MM3));
+    assertThat(Parts.readAgain(SLOT, erase(ROUNDS)).steps().getLast().message())
+        .contains("describes no face");
   }
 
   /**
