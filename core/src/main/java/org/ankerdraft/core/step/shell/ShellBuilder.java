@@ -57,6 +57,9 @@ final class ShellBuilder {
   /** Of the usual way beyond an opening: free faces go on there only as their curves happen to. */
   private static final double LITTLE_BEYOND = 0.1;
 
+  /** Each takes some combinations of bodies. */
+  private static final int MOST_RECESSES = 16;
+
   private static final String EACH_BY_ITSELF = "each face moved by itself";
 
   private static final String EACH_BEFORE_ROUNDS =
@@ -179,9 +182,15 @@ final class ShellBuilder {
     if (!thin.isEmpty()) {
       ladder.special("thin bosses off, hollowed, put back", () -> withoutThin(w, thin));
     }
+    List<Set<Integer>> recesses =
+        step.outwards() ? List.of() : Recesses.of(w.input, w.open::contains);
+    boolean hasSmall = !small(w, w.input).isEmpty();
+    boolean isSimple = recesses.isEmpty() || (!hasSmall && !w.open.isEmpty());
+    if (!isSimple) {
+      withWallsAround(ladder, w, recesses);
+    }
     byOutline(ladder, w);
     ShellRounds rounds = rounds(w);
-    boolean hasSmall = !small(w, w.input).isEmpty();
     // The other ways fail beside small rounds, some of them slowly, and leave general offset
     // surfaces inside tight
     // corners, on which every later step is slow.
@@ -195,6 +204,9 @@ final class ShellBuilder {
     }
     if (!w.open.isEmpty()) {
       ladder.rung("thick solid", () -> thickSolid(w, Join.ARC));
+      if (isSimple) {
+        withWallsAround(ladder, w, recesses);
+      }
       eachByItself(ladder, w);
       ladder.rung("thick solid, faces extended", () -> thickSolid(w, Join.INTERSECTION));
     }
@@ -206,8 +218,20 @@ final class ShellBuilder {
     if (w.open.isEmpty()) {
       eachByItself(ladder, w);
     }
-    return ladder.rung(
-        way + " with faces extended, and cut", () -> offsetAndCut(w, Join.INTERSECTION));
+    ladder.rung(way + " with faces extended, and cut", () -> offsetAndCut(w, Join.INTERSECTION));
+    if (!step.outwards() && !rounds.roots.isEmpty()) {
+      ladder.special(
+          "rounds at roots off too, offset inwards, cut",
+          () -> without(w.input, withRoots(w)).then(b -> offsetAndCut(w, b, Join.INTERSECTION)));
+    }
+    return ladder;
+  }
+
+  /** The wall is thicker at small rounds at inside corners, where the inside does not follow. */
+  private List<Integer> withRoots(Walls w) {
+    Set<Integer> all = new TreeSet<>(small(w, w.input));
+    rounds(w).roots.stream().filter(f -> !w.open.contains(f)).forEach(all::add);
+    return List.copyOf(all);
   }
 
   /** Quick to tell whether it can be done; outside corners become as where faces are extended. */
@@ -596,6 +620,81 @@ final class ShellBuilder {
     Ladder ladder = new Ladder(result -> fault(w, result));
     byOutline(ladder, w);
     return ladder;
+  }
+
+  private void withWallsAround(Ladder ladder, Walls w, List<Set<Integer>> recesses) {
+    if (!recesses.isEmpty() && recesses.size() <= MOST_RECESSES) {
+      ladder.special(
+          "recesses off, hollowed, walls around them", () -> withWallsAround(w, recesses));
+    }
+  }
+
+  /**
+   * The body without its holes and pockets is hollowed, and each of these gets a wall around it:
+   * what lies within the thickness of what it takes from the body. Those that are near each other
+   * or near a wall are right so, too, where faces that are moved would cut each other off.
+   */
+  private Outcome<NamedShape> withWallsAround(Walls w, List<Set<Integer>> recesses)
+      throws Ladder.Stopped {
+    Outcome<NamedShape> filled = without(w.input, all(recesses));
+    if (!(filled instanceof Outcome.Done<NamedShape>(NamedShape bare))) {
+      return filled;
+    }
+    Optional<Walls> rest = w.of(bare);
+    Optional<Ladder.Climbed> hollow =
+        rest.isEmpty() ? Optional.empty() : ladder(rest.get()).climb();
+    if (hollow.isEmpty()) {
+      return Outcome.failed(Outcome.Cause.REFUSED, "the rest cannot be hollowed");
+    }
+    Outcome<NamedShape> result = Outcome.done(hollow.get().result());
+    for (Set<Integer> recess : recesses) {
+      Outcome<NamedShape> wall =
+          around(w, recesses, recess, bare)
+              .then(around -> combined(Combination.INTERSECT, bare, around));
+      result = result.then(r -> wall.then(x -> combined(Combination.UNITE, r, x)));
+    }
+    return result.then(r ->
+        combined(Combination.SUBTRACT, bare, w.input)
+            .then(taken -> combined(Combination.SUBTRACT, r, taken)));
+  }
+
+  private static List<Integer> all(List<Set<Integer>> recesses) {
+    return recesses.stream().flatMap(Set::stream).sorted().toList();
+  }
+
+  /**
+   * What lies within the thickness of what a recess takes from the body. What lies so near to a
+   * small round or chamfer at its mouth is wall already.
+   */
+  private Outcome<NamedShape> around(
+      Walls w, List<Set<Integer>> recesses, Set<Integer> recess, NamedShape bare) {
+    Set<Integer> small = new TreeSet<>(all(recesses));
+    small.removeAll(recess);
+    small(w, w.input).stream().filter(recess::contains).forEach(small::add);
+    Outcome<NamedShape> found = Outcome.failed(Outcome.Cause.REFUSED, "");
+    for (Join join : List.of(Join.ARC, Join.INTERSECTION)) {
+      if (found instanceof Outcome.Failed<NamedShape>) {
+        found =
+            without(w.input, List.copyOf(small))
+                .then(alone -> combined(Combination.SUBTRACT, bare, alone))
+                .then(taken -> grown(w, recess, taken, join));
+      }
+    }
+    return found;
+  }
+
+  private Outcome<NamedShape> grown(Walls w, Set<Integer> recess, NamedShape taken, Join join) {
+    Map<Integer, Double> own = new LinkedHashMap<>();
+    for (int i = 1; i <= taken.topology().faces().size(); i++) {
+      int original = w.input.face(taken.faceName(i));
+      if (recess.contains(original) && w.at(original) != w.thickness) {
+        own.put(i, w.at(original));
+      }
+    }
+    return context
+        .kernel
+        .offset(taken.shape(), w.thickness, own, join, context.shortBudget())
+        .map(d -> moved(w, Naming.name(d, List.of(taken), grown())));
   }
 
   private List<Integer> thinBosses(Walls w) {

@@ -30,6 +30,9 @@ final class ShellRounds {
    */
   final List<Integer> small;
 
+  /** Rounds at inside corners that are no larger than the wall. */
+  final List<Integer> roots;
+
   /** Rounds larger than the wall at one end only. */
   final List<Tapered> partly;
 
@@ -66,8 +69,25 @@ final class ShellRounds {
     areTight =
         IntStream.rangeClosed(1, t.faces().size())
             .anyMatch(i -> isTight(t.face(i)) && hasSmoothNeighbour(t, i));
+    roots =
+        IntStream.rangeClosed(1, t.faces().size())
+            .filter(i ->
+                t.face(i).concave()
+                    && hasSmoothNeighbour(t, i)
+                    && section(t.face(i)) <= wallMm.applyAsDouble(i) + toleranceMm)
+            .boxed()
+            .toList();
     small = List.copyOf(smaller);
     partly = List.copyOf(crossing);
+  }
+
+  /** Radius of a round's section. */
+  private static double section(Topology.Face f) {
+    return switch (f.kind()) {
+      case CYLINDER, SPHERE -> f.radius();
+      case TORUS -> f.second();
+      case PLANE, CONE, FREEFORM -> Double.MAX_VALUE;
+    };
   }
 
   /**
