@@ -57,9 +57,6 @@ final class ShellBuilder {
   /** Of the usual way beyond an opening: free faces go on there only as their curves happen to. */
   private static final double LITTLE_BEYOND = 0.1;
 
-  /** Each takes some combinations of bodies. */
-  private static final int MOST_RECESSES = 16;
-
   private static final String EACH_BY_ITSELF = "each face moved by itself";
 
   private static final String EACH_BEFORE_ROUNDS =
@@ -180,7 +177,7 @@ final class ShellBuilder {
     Ladder ladder = new Ladder(result -> fault(w, result));
     List<Integer> thin = thinBosses(w);
     if (!thin.isEmpty()) {
-      ladder.special("thin bosses off, hollowed, put back", () -> withoutThin(w, thin));
+      ladder.special("thin bosses off, hollowed, put back", () -> apart(w).withoutThin(thin));
     }
     List<Set<Integer>> recesses =
         step.outwards() ? List.of() : Recesses.of(w.input, w.open::contains);
@@ -623,105 +620,55 @@ final class ShellBuilder {
   }
 
   private void withWallsAround(Ladder ladder, Walls w, List<Set<Integer>> recesses) {
-    if (!recesses.isEmpty() && recesses.size() <= MOST_RECESSES) {
-      ladder.special(
-          "recesses off, hollowed, walls around them", () -> withWallsAround(w, recesses));
+    if (recesses.isEmpty() || recesses.size() > Apart.MOST_RECESSES) {
+      return;
     }
+    ladder
+        .special(
+            "recesses off, hollowed, walls around them",
+            () -> apart(w).withWallsAround(recesses, Join.ARC))
+        .special(
+            "recesses off, hollowed, walls around them with faces extended",
+            () -> apart(w).withWallsAround(recesses, Join.INTERSECTION));
   }
 
-  /**
-   * The body without its holes and pockets is hollowed, and each of these gets a wall around it:
-   * what lies within the thickness of what it takes from the body. Those that are near each other
-   * or near a wall are right so, too, where faces that are moved would cut each other off.
-   */
-  private Outcome<NamedShape> withWallsAround(Walls w, List<Set<Integer>> recesses)
-      throws Ladder.Stopped {
-    Outcome<NamedShape> filled = without(w.input, all(recesses));
-    if (!(filled instanceof Outcome.Done<NamedShape>(NamedShape bare))) {
-      return filled;
-    }
-    Optional<Walls> rest = w.of(bare);
-    Optional<Ladder.Climbed> hollow =
-        rest.isEmpty() ? Optional.empty() : ladder(rest.get()).climb();
-    if (hollow.isEmpty()) {
-      return Outcome.failed(Outcome.Cause.REFUSED, "the rest cannot be hollowed");
-    }
-    Outcome<NamedShape> result = Outcome.done(hollow.get().result());
-    for (Set<Integer> recess : recesses) {
-      Outcome<NamedShape> wall =
-          around(w, recesses, recess, bare)
-              .then(around -> combined(Combination.INTERSECT, bare, around));
-      result = result.then(r -> wall.then(x -> combined(Combination.UNITE, r, x)));
-    }
-    return result.then(r ->
-        combined(Combination.SUBTRACT, bare, w.input)
-            .then(taken -> combined(Combination.SUBTRACT, r, taken)));
-  }
+  private Apart apart(Walls w) {
+    Apart.Walls walls =
+        new Apart.Walls() {
+          @Override
+          public Optional<NamedShape> hollow(NamedShape bare) throws Ladder.Stopped {
+            Optional<Walls> rest = w.of(bare);
+            return rest.isEmpty()
+                ? Optional.empty()
+                : ladder(rest.get()).climb().map(Ladder.Climbed::result);
+          }
 
-  private static List<Integer> all(List<Set<Integer>> recesses) {
-    return recesses.stream().flatMap(Set::stream).sorted().toList();
-  }
+          @Override
+          public double thicknessMm() {
+            return w.thickness;
+          }
 
-  /**
-   * What lies within the thickness of what a recess takes from the body. What lies so near to a
-   * small round or chamfer at its mouth is wall already.
-   */
-  private Outcome<NamedShape> around(
-      Walls w, List<Set<Integer>> recesses, Set<Integer> recess, NamedShape bare) {
-    Set<Integer> small = new TreeSet<>(all(recesses));
-    small.removeAll(recess);
-    small(w, w.input).stream().filter(recess::contains).forEach(small::add);
-    Outcome<NamedShape> found = Outcome.failed(Outcome.Cause.REFUSED, "");
-    for (Join join : List.of(Join.ARC, Join.INTERSECTION)) {
-      if (found instanceof Outcome.Failed<NamedShape>) {
-        found =
-            without(w.input, List.copyOf(small))
-                .then(alone -> combined(Combination.SUBTRACT, bare, alone))
-                .then(taken -> grown(w, recess, taken, join));
-      }
-    }
-    return found;
-  }
+          @Override
+          public double atMm(int face) {
+            return w.at(face);
+          }
 
-  private Outcome<NamedShape> grown(Walls w, Set<Integer> recess, NamedShape taken, Join join) {
-    Map<Integer, Double> own = new LinkedHashMap<>();
-    for (int i = 1; i <= taken.topology().faces().size(); i++) {
-      int original = w.input.face(taken.faceName(i));
-      if (recess.contains(original) && w.at(original) != w.thickness) {
-        own.put(i, w.at(original));
-      }
-    }
-    return context
-        .kernel
-        .offset(taken.shape(), w.thickness, own, join, context.shortBudget())
-        .map(d -> moved(w, Naming.name(d, List.of(taken), grown())));
+          @Override
+          public NamedShape inside(NamedShape of, Derived offset) {
+            return moved(w, Naming.name(offset, List.of(of), grown()));
+          }
+
+          @Override
+          public FaceName unknown() {
+            return ShellBuilder.this.unknown();
+          }
+        };
+    return new Apart(context, w.input, small(w, w.input), walls);
   }
 
   private List<Integer> thinBosses(Walls w) {
     return step.outwards()
         ? List.of()
         : ThinBosses.faces(w.input, w.open::contains, w::at, context.tolerance.lengthMm());
-  }
-
-  /** What the inside does not enter is put on the hollowed rest again. */
-  private Outcome<NamedShape> withoutThin(Walls w, List<Integer> thin) throws Ladder.Stopped {
-    Outcome<NamedShape> without = without(w.input, thin);
-    if (!(without instanceof Outcome.Done<NamedShape>(NamedShape bare))) {
-      return without;
-    }
-    Optional<Walls> rest = w.of(bare);
-    Optional<Ladder.Climbed> hollow =
-        rest.isEmpty() ? Optional.empty() : ladder(rest.get()).climb();
-    return hollow.isEmpty()
-        ? Outcome.failed(Outcome.Cause.REFUSED, "the rest cannot be hollowed")
-        : combined(Combination.SUBTRACT, w.input, bare)
-            .then(bosses -> combined(Combination.UNITE, hollow.get().result(), bosses));
-  }
-
-  private Outcome<NamedShape> combined(Combination how, NamedShape one, NamedShape other) {
-    return context
-        .kernel
-        .combine(how, one.shape(), List.of(other.shape()), true, context.budget())
-        .map(d -> Naming.name(d, List.of(one, other), this::unknown));
   }
 }
