@@ -181,9 +181,11 @@ final class ShellBuilder {
     }
     List<Set<Integer>> recesses =
         step.outwards() ? List.of() : Recesses.of(w.input, w.open::contains);
-    boolean hasSmall = !small(w, w.input).isEmpty();
-    boolean isSimple = recesses.isEmpty() || (!hasSmall && !w.open.isEmpty());
-    if (!isSimple) {
+    List<Integer> small = small(w, w.input);
+    boolean hasSmall = !small.isEmpty();
+    // At small rounds the other ways may try for long in vain.
+    boolean hasSmallMouths = recesses.stream().flatMap(Set::stream).anyMatch(small::contains);
+    if (hasSmallMouths) {
       withWallsAround(ladder, w, recesses);
     }
     byOutline(ladder, w);
@@ -198,10 +200,13 @@ final class ShellBuilder {
     if (!step.outwards() && hasSmall) {
       ladder.rung(
           "small rounds off, offset inwards, cut", () -> withoutSmall(w, Join.INTERSECTION));
+      if (!hasSmallMouths) {
+        withWallsAround(ladder, w, recesses);
+      }
     }
     if (!w.open.isEmpty()) {
       ladder.rung("thick solid", () -> thickSolid(w, Join.ARC));
-      if (isSimple) {
+      if (!hasSmall) {
         withWallsAround(ladder, w, recesses);
       }
       eachByItself(ladder, w);
@@ -213,6 +218,9 @@ final class ShellBuilder {
     String way = step.outwards() ? "offset outwards" : "offset inwards";
     ladder.rung(way + " and cut", () -> offsetAndCut(w, Join.ARC));
     if (w.open.isEmpty()) {
+      if (!hasSmall) {
+        withWallsAround(ladder, w, recesses);
+      }
       eachByItself(ladder, w);
     }
     ladder.rung(way + " with faces extended, and cut", () -> offsetAndCut(w, Join.INTERSECTION));
