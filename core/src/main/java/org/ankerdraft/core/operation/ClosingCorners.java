@@ -172,7 +172,7 @@ final class ClosingCorners {
                 how,
                 tilted.shape(),
                 pieces.stream().map(NamedShape::shape).toList(),
-                false,
+                how == Combination.UNITE,
                 context.shortBudget())
             .map(d -> Naming.name(d, parts, births));
   }

@@ -166,6 +166,7 @@ class ClosingCornersTest {
     NamedShape made = extruded(block.curves() + "," + opening.curves(), 20, -2);
     assertThat(volume(made))
         .isCloseTo(block.volume(20, -2) - opening.volume(20, 2), within(1e-6 * volume(made)));
+    assertThat(made.topology().faces()).hasSize(2 + 8 + 8);
   }
 
   @ParameterizedTest
