@@ -3,7 +3,7 @@
 
 namespace ankerdraft {
 
-/// The same shape with turned circles as tori: a STEP file holds a torus without a hole as the surface that a circle sweeps,
+/// The same shape with turned circles as tori: the library writes a torus without a hole into a STEP file as a swept surface,
 /// which is as good as free to offsets, drafts and rounds. Null where there are none.
 TopoDS_Shape WithTori(const TopoDS_Shape& shape);
 

@@ -44,12 +44,6 @@ class Filling {
   }
 
  private:
-  bool Goes(const TopoDS_Shape& edge) const {
-    for (const EdgeUses::Use& use : uses_.Of(numbered_.edges.FindIndex(edge)))
-      if (gone_.count(use.face) != 0) return true;
-    return false;
-  }
-
   TopoDS_Face Whole(const TopoDS_Face& face) {
     const TopoDS_Face forward = TopoDS::Face(face.Oriented(TopAbs_FORWARD));
     const TopoDS_Wire outer = BRepTools::OuterWire(forward);
@@ -58,7 +52,7 @@ class Filling {
     for (TopoDS_Iterator wire(forward); wire.More(); wire.Next()) {
       int edges = 0, going = 0;
       for (TopExp_Explorer e(wire.Value(), TopAbs_EDGE); e.More(); e.Next(), ++edges)
-        if (Goes(e.Current())) ++going;
+        if (uses_.IsBesideOneOf(gone_, numbered_.edges.FindIndex(e.Current()))) ++going;
       if (going == 0)
         builder_.Add(made, wire.Value());
       else if (going < edges || wire.Value().IsSame(outer))

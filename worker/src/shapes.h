@@ -1,5 +1,6 @@
 #pragma once
 #include <map>
+#include <set>
 #include <memory>
 #include <string>
 #include <vector>
@@ -75,6 +76,12 @@ class EdgeUses {
 
   /// In the order of the faces; a seam is used twice by one.
   const std::vector<Use>& Of(int edge) const { return uses_[edge - 1]; }
+
+  bool IsBesideOneOf(const std::set<int>& faces, int edge) const {
+    for (const Use& use : Of(edge))
+      if (faces.count(use.face) != 0) return true;
+    return false;
+  }
 
  private:
   std::vector<std::vector<Use>> uses_;

@@ -91,11 +91,7 @@ class Closing {
   TopoDS_Edge EdgeAt(int e) const { return TopoDS::Edge(numbered_.Edge(e).Oriented(TopAbs_FORWARD)); }
   TopoDS_Face FaceAt(int f) const { return TopoDS::Face(numbered_.Face(f)); }
 
-  bool IsBesideRound(int e) const {
-    for (const EdgeUses::Use& use : uses_.Of(e))
-      if (rounds_.count(use.face) != 0) return true;
-    return false;
-  }
+  bool IsBesideRound(int e) const { return uses_.IsBesideOneOf(rounds_, e); }
 
   void FindRails(int round) {
     std::map<int, std::set<int>> rails;  // by the face beside

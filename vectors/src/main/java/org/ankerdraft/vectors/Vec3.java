@@ -63,4 +63,9 @@ public record Vec3(double x, double y, double z) {
     double s = Math.sin(angleRad);
     return times(c).plus(axis.cross(this).times(s)).plus(axis.times(axis.dot(this) * (1 - c)));
   }
+
+  /** Some direction square to this one, length 1. */
+  public Vec3 anyAcross() {
+    return cross(Math.abs(x) < 0.6 * length() ? X : Y).unit();
+  }
 }

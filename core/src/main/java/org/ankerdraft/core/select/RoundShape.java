@@ -3,6 +3,7 @@ package org.ankerdraft.core.select;
 import java.util.List;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.kernel.Topology.CurveKind;
+import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Vec3;
 
 /** What tells a round by its shape, whoever made it. */
@@ -41,13 +42,9 @@ public final class RoundShape {
     if (f.kind() != Topology.SurfaceKind.CYLINDER || sides.size() != 2) {
       return false;
     }
-    Vec3 one = fromAxis(f, sides.get(0).mid());
-    Vec3 other = fromAxis(f, sides.get(1).mid());
+    Axis axis = new Axis(f.origin(), f.direction());
+    Vec3 one = axis.from(sides.get(0).mid());
+    Vec3 other = axis.from(sides.get(1).mid());
     return one.plus(other).length() < ALONG_RAD * f.radius();
-  }
-
-  private static Vec3 fromAxis(Topology.Face f, Vec3 p) {
-    Vec3 out = p.minus(f.origin());
-    return out.minus(f.direction().times(out.dot(f.direction())));
   }
 }

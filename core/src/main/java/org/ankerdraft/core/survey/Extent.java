@@ -29,7 +29,7 @@ final class Extent {
     if (isEmpty() || other.isEmpty()) {
       return true;
     }
-    Vec3 across = way.cross(Math.abs(way.x()) < 0.6 ? Vec3.X : Vec3.Y).unit();
+    Vec3 across = way.anyAcross();
     return isApart(other, across, marginMm) || isApart(other, way.cross(across).unit(), marginMm);
   }
 

@@ -13,8 +13,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /**
- * Rounds round a corner that is no wider than twice the round: their tori have no hole, which STEP
- * (ISO 10303-42) has no place for in a toroidal surface, so that they are written as swept ones.
+ * Rounds round a corner that is no wider than twice the round: their tori have no hole. The
+ * geometry library writes these into STEP files as swept surfaces, since a toroidal surface has one
+ * there (ISO 10303-42, from memory).
  */
 class ImportedToriTest {
   private static String made(double corner, double rim) {

@@ -45,6 +45,9 @@ final class ThinBosses {
     for (int ground = 1; ground <= input.topology().faces().size(); ground++) {
       List<List<Integer>> loops = input.topology().face(ground).loops();
       for (List<Integer> inner : loops.subList(Math.min(1, loops.size()), loops.size())) {
+        if (thin.isSunk(inner)) {
+          continue;
+        }
         Set<Integer> boss = thin.bounded(ground, inner);
         if (thin.isRaised(ground, inner, boss)
             && thin.standsApart(ground, inner, boss)
@@ -54,6 +57,11 @@ final class ThinBosses {
       }
     }
     return List.copyOf(all);
+  }
+
+  /** Told without a look at what lies beyond: that is the whole body where a hole goes through. */
+  private boolean isSunk(List<Integer> loop) {
+    return loop.stream().anyMatch(e -> topology.edge(e).bend() == Topology.Bend.CONVEX);
   }
 
   /** The faces beyond an inner loop of a face. */
@@ -112,7 +120,7 @@ final class ThinBosses {
       return false;
     }
     double wall = boss.stream().mapToDouble(wallMm::applyAsDouble).min().orElse(0);
-    Vec3 across = anyAcross(axis.get());
+    Vec3 across = axis.get().anyAcross();
     Vec3 other = axis.get().cross(across);
     for (int i = 0; i < DIRECTIONS; i++) {
       double turn = Math.PI * i / DIRECTIONS;
@@ -158,11 +166,6 @@ final class ThinBosses {
               && edges.stream().allMatch(e -> reach(e, f.direction()) <= level);
         })
         .findFirst();
-  }
-
-  private static Vec3 anyAcross(Vec3 direction) {
-    Vec3 least = Math.abs(direction.x()) < 0.6 ? new Vec3(1, 0, 0) : new Vec3(0, 1, 0);
-    return direction.cross(least).unit();
   }
 
   /**
