@@ -12,6 +12,7 @@
 #include <TopoDS.hxx>
 #include <TopoDS_Iterator.hxx>
 
+#include "copied.h"
 #include "shapes.h"
 
 namespace ankerdraft {
@@ -92,19 +93,20 @@ std::unique_ptr<Maker> Built(const kernel::v1::Blend& in, const TopoDS_Shape& sh
 }
 
 template <class Maker>
-void Reply(Maker& maker, const TopoDS_Shape& shape, ShapeStore& store, ShapeReply* out) {
+void Reply(Maker& maker, const Copied& copied, ShapeStore& store, ShapeReply* out) {
   const TopoDS_Shape result = Unwrapped(maker.Shape());
-  RecordOrigins(shape, 0, MakerHistory<Maker>(maker), result, GeneratedFromFace::kIsNew, store.Known(), out);
+  copied.PassOn(result, store.Known());
+  RecordOrigins(copied.Shape(), 0, MakerHistory<Maker>(maker), result, GeneratedFromFace::kIsNew, store.Known(), out);
   Describe(result, store, out);
 }
 
 template <class Maker>
-void Blended(const kernel::v1::Blend& in, const TopoDS_Shape& shape, const char* what, ShapeStore& store,
-             ShapeReply* out) {
+void Blended(const kernel::v1::Blend& in, const Copied& copied, const char* what, ShapeStore& store, ShapeReply* out) {
+  const TopoDS_Shape& shape = copied.Shape();
   const Numbered numbered(shape);
   const auto plain = Built<Maker>(in, shape, numbered, what);
   if (!plain->IsDone()) throw Refusal(*plain, numbered);
-  Reply(*plain, shape, store, out);
+  Reply(*plain, copied, store, out);
   const bool sound = out->proof().valid();
   if ((sound && BlendsMeet(Unwrapped(plain->Shape()))) || shape.ShapeType() != TopAbs_SOLID) return;
   TopTools_MapOfShape chosen;
@@ -115,7 +117,7 @@ void Blended(const kernel::v1::Blend& in, const TopoDS_Shape& shape, const char*
     if (sound && !BlendsMeet(Unwrapped(other->Shape()))) continue;
     store.Remove(out->shape());
     out->Clear();
-    Reply(*other, shape, store, out);
+    Reply(*other, copied, store, out);
     return;
   }
 }
@@ -123,12 +125,12 @@ void Blended(const kernel::v1::Blend& in, const TopoDS_Shape& shape, const char*
 }  // namespace
 
 void Blend(const kernel::v1::Blend& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
+  const Copied copied(store.Get(in.shape()));
   if (in.edges_size() == 0) throw Refused{"invalid-input", "no edges are chosen"};
   if (in.kind() == BLEND_ROUND)
-    Blended<BRepFilletAPI_MakeFillet>(in, shape, "round", store, out);
+    Blended<BRepFilletAPI_MakeFillet>(in, copied, "round", store, out);
   else
-    Blended<BRepFilletAPI_MakeChamfer>(in, shape, "chamfer", store, out);
+    Blended<BRepFilletAPI_MakeChamfer>(in, copied, "chamfer", store, out);
 }
 
 }  // namespace ankerdraft

@@ -15,6 +15,7 @@
 #include <TopoDS.hxx>
 #include <gp_Ax3.hxx>
 
+#include "copied.h"
 #include "crowd.h"
 #include "filled.h"
 #include "local.h"
@@ -175,12 +176,14 @@ void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeRepl
 }
 
 void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
+  const Copied copied(store.Get(in.shape()));
+  const TopoDS_Shape& shape = copied.Shape();
   const Numbered numbered(shape);
   const std::vector<int> gone(in.faces().begin(), in.faces().end());
   std::optional<Leaned> left = Filled(shape, numbered, gone, store.Known());
   if (!left) left = Sharpened(shape, numbered, gone, store.Known());
   if (left) {
+    copied.PassOn(left->shape, store.Known());
     RecordOrigins(shape, 0, left->history, left->shape, GeneratedFromFace::kIsModified, store.Known(), out);
     Describe(left->shape, store, out);
     return;
@@ -193,6 +196,7 @@ void Defeature(const kernel::v1::Defeature& in, ShapeStore& store, ShapeReply* o
   if (!op.IsDone() || op.HasErrors() || op.HasWarnings())
     throw Refused{"refused", "the faces cannot be taken away and healed", gone};
   const TopoDS_Shape result = Unwrapped(op.Shape());
+  copied.PassOn(result, store.Known());
   RecordOrigins(shape, 0, MakerHistory<BRepAlgoAPI_Defeaturing>(op), result, GeneratedFromFace::kIsModified, store.Known(), out);
   Describe(result, store, out);
 }

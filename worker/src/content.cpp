@@ -7,10 +7,21 @@
 #include <BinTools.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
+#include <TopoDS_Iterator.hxx>
 
 #include "bits.h"
 
 namespace ankerdraft {
+
+namespace {
+
+std::string BytesWithoutTriangles(const TopoDS_Shape& shape) {
+  std::ostringstream bytes;
+  BinTools::Write(shape, bytes, false, false, BinTools_FormatVersion_CURRENT);
+  return bytes.str();
+}
+
+}  // namespace
 
 uint64_t LikenessOf(const TopoDS_Face& face) {
   uint64_t hash = Mixed(static_cast<uint64_t>(BRepAdaptor_Surface(face, false).GetType()) + 1);
@@ -21,10 +32,21 @@ uint64_t LikenessOf(const TopoDS_Face& face) {
   return hash;
 }
 
-std::string ContentOf(const TopoDS_Face& face) {
-  std::ostringstream bytes;
-  BinTools::Write(face, bytes, false, false, BinTools_FormatVersion_CURRENT);
-  return bytes.str();
+std::string ContentOf(const TopoDS_Face& face) { return BytesWithoutTriangles(face); }
+
+std::optional<bool> HaveSameContentOnOneSurface(const TopoDS_Face& a, const TopoDS_Face& b) {
+  TopLoc_Location at_a, at_b;
+  if (BRep_Tool::Surface(a, at_a) != BRep_Tool::Surface(b, at_b)) return std::nullopt;
+  if (!at_a.IsEqual(at_b) || a.Orientation() != b.Orientation() || a.NbChildren() != b.NbChildren() ||
+      BRep_Tool::Tolerance(a) != BRep_Tool::Tolerance(b) ||
+      BRep_Tool::NaturalRestriction(a) != BRep_Tool::NaturalRestriction(b))
+    return false;
+  TopoDS_Iterator of_b(b);
+  for (TopoDS_Iterator of_a(a); of_a.More(); of_a.Next(), of_b.Next()) {
+    if (of_a.Value().IsEqual(of_b.Value())) continue;
+    if (BytesWithoutTriangles(of_a.Value()) != BytesWithoutTriangles(of_b.Value())) return false;
+  }
+  return true;
 }
 
 }  // namespace ankerdraft

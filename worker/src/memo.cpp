@@ -271,6 +271,36 @@ void Memo::Learn(const std::vector<std::pair<TopoDS_Edge, Meeting>>& edges) {
   }
 }
 
+void Memo::PassOn(const Counterparts& to) {
+  for (decltype(to.faces)::Iterator pair(to.faces); pair.More(); pair.Next()) {
+    const FaceFacts* known = faces_.Seek(pair.Key());
+    if (known == nullptr || faces_.IsBound(pair.Value())) continue;
+    FaceFacts facts = *known;
+    for (std::vector<TopoDS_Shape>& loop : facts.loops)
+      for (TopoDS_Shape& edge : loop) edge = to.edges.Find(edge).Oriented(edge.Orientation());
+    faces_.Bind(pair.Value(), facts);
+    PassOnTriangles(TopoDS::Face(pair.Key()), TopoDS::Face(pair.Value()));
+  }
+  for (decltype(to.edges)::Iterator pair(to.edges); pair.More(); pair.Next()) {
+    const EdgeFacts* known = edges_.Seek(pair.Key());
+    if (known == nullptr || edges_.IsBound(pair.Value())) continue;
+    const TopoDS_Shape* one = to.faces.Seek(known->meeting.one);
+    const TopoDS_Shape* other = to.faces.Seek(known->meeting.other);
+    if (one == nullptr || other == nullptr) continue;
+    EdgeFacts facts = *known;
+    facts.meeting = {TopoDS::Face(*one), TopoDS::Face(*other), known->meeting.in_one};
+    edges_.Bind(pair.Value(), facts);
+  }
+}
+
+void Memo::PassOnTriangles(const TopoDS_Face& from, const TopoDS_Face& to) {
+  std::vector<FaceTriangles> passed;
+  const auto range = triangles_.equal_range(from.TShape().get());
+  for (auto it = range.first; it != range.second; ++it)
+    if (it->second.face.IsEqual(from)) passed.push_back(Passed(it->second, to));
+  for (FaceTriangles& triangles : passed) Keep(std::move(triangles));
+}
+
 const FaceTriangles* Memo::Triangles(const TopoDS_Face& face, double deflection, double angle) {
   const auto range = triangles_.equal_range(face.TShape().get());
   for (auto it = range.first; it != range.second; ++it) {
@@ -290,9 +320,13 @@ const FaceTriangles* Memo::OfSameContent(const TopoDS_Face& face, double deflect
     for (auto other = range.first; other != range.second; ++other) {
       FaceTriangles& t = other->second;
       if (t.deflection != deflection || t.angle != angle) continue;
-      if (content.empty()) content = ContentOf(face);
-      if (t.content.empty()) t.content = ContentOf(t.face);
-      if (t.content != content) continue;
+      std::optional<bool> same = HaveSameContentOnOneSurface(t.face, face);
+      if (!same) {
+        if (content.empty()) content = ContentOf(face);
+        if (t.content.empty()) t.content = ContentOf(t.face);
+        same = t.content == content;
+      }
+      if (!*same) continue;
       FaceTriangles passed = Passed(t, face);
       Keep(std::move(passed));
       return Triangles(face, deflection, angle);

@@ -81,6 +81,12 @@ struct FaceTriangles {
 
 struct Parts;
 
+/// Faces and edges, and what stands for them in another shape: the same in other objects of the library.
+struct Counterparts {
+  NCollection_DataMap<TopoDS_Shape, TopoDS_Shape, TopTools_OrientedShapeMapHasher> faces;
+  NCollection_DataMap<TopoDS_Shape, TopoDS_Shape, TopTools_ShapeMapHasher> edges;
+};
+
 /// Remembers what was worked out of faces and edges. An operation leaves most of a body alone, and what it leaves
 /// alone is the same object of the library, so that the next body costs what is new in it. A body that is made or read
 /// again has other objects with the same content. Never decides anything: all that it holds follows from the face or the
@@ -109,6 +115,8 @@ class Memo {
   const kernel::v1::FaceExtreme* Extremes(const TopoDS_Face& face, const gp_Dir& pull, double tolerance) const;
   void Keep(const TopoDS_Face& face, const gp_Dir& pull, double tolerance, const kernel::v1::FaceExtreme& extremes);
   const EdgeFacts& Of(const TopoDS_Edge& edge, const Meeting& meeting);
+  /// Knows of counterparts what it knows of what they stand for.
+  void PassOn(const Counterparts& to);
 
   /// Null if neither the face nor another of its content has been meshed that finely before.
   const FaceTriangles* Triangles(const TopoDS_Face& face, double deflection, double angle);
@@ -118,6 +126,7 @@ class Memo {
   FaceFacts FactsOf(const TopoDS_Face& face, bool sound) const;
   EdgeFacts FactsOf(const TopoDS_Edge& edge, const Meeting& meeting) const;
   bool Knows(const TopoDS_Edge& edge, const Meeting& meeting) const;
+  void PassOnTriangles(const TopoDS_Face& from, const TopoDS_Face& to);
   const FaceTriangles* OfSameContent(const TopoDS_Face& face, double deflection, double angle);
 
   unsigned long clock_ = 0;

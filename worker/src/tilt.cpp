@@ -2,6 +2,7 @@
 #include <BRepOffsetAPI_DraftAngle.hxx>
 #include <TopoDS.hxx>
 
+#include "copied.h"
 #include "lean.h"
 #include "shapes.h"
 
@@ -29,9 +30,11 @@ std::string Reason(Draft_ErrorStatus status) {
 }  // namespace
 
 void Draft(const kernel::v1::Draft& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
+  const Copied copied(store.Get(in.shape()));
+  const TopoDS_Shape& shape = copied.Shape();
   const Numbered numbered(shape);
   if (const std::optional<Leaned> leaned = LeanWalls(in, numbered)) {
+    copied.PassOn(leaned->shape, store.Known());
     RecordOrigins(shape, 0, leaned->history, leaned->shape, GeneratedFromFace::kIsModified, store.Known(), out);
     Describe(leaned->shape, store, out);
     return;
@@ -55,6 +58,7 @@ void Draft(const kernel::v1::Draft& in, ShapeStore& store, ShapeReply* out) {
     throw r;
   }
   const TopoDS_Shape result = Unwrapped(maker.Shape());
+  copied.PassOn(result, store.Known());
   RecordOrigins(shape, 0, MakerHistory<BRepOffsetAPI_DraftAngle>(maker), result, GeneratedFromFace::kIsModified, store.Known(), out);
   Describe(result, store, out);
 }

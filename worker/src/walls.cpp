@@ -7,6 +7,7 @@
 #include <TopoDS.hxx>
 #include <TopoDS_Solid.hxx>
 
+#include "copied.h"
 #include "facewise.h"
 #include "lean.h"
 #include "shapes.h"
@@ -73,7 +74,8 @@ void Initialise(BRepOffset_MakeOffset& maker, const TopoDS_Shape& shape, double 
 }  // namespace
 
 void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
+  const Copied copied(store.Get(in.shape()));
+  const TopoDS_Shape& shape = copied.Shape();
   const Numbered numbered(shape);
   BRepOffset_MakeOffset maker;
   Initialise(maker, shape, in.thickness(), in.join(), true, numbered, in.own_thickness());
@@ -81,15 +83,18 @@ void Thicken(const kernel::v1::Thicken& in, ShapeStore& store, ShapeReply* out) 
   maker.MakeThickSolid();
   if (!maker.IsDone() || maker.Shape().IsNull()) Refuse(maker, numbered);
   const TopoDS_Shape result = Solidified(maker.Shape());
+  copied.PassOn(result, store.Known());
   RecordOrigins(shape, 0, MakerHistory<BRepOffset_MakeOffset>(maker), result, GeneratedFromFace::kIsNew, store.Known(), out);
   Describe(result, store, out);
 }
 
 void OffsetSkin(const kernel::v1::Offset& in, ShapeStore& store, ShapeReply* out) {
-  const TopoDS_Shape shape = CopyOf(store.Get(in.shape()));
+  const Copied copied(store.Get(in.shape()));
+  const TopoDS_Shape& shape = copied.Shape();
   const Numbered numbered(shape);
   if (in.join() == JOIN_OUTLINE || in.join() == JOIN_FACEWISE) {
     const Leaned moved = in.join() == JOIN_OUTLINE ? OffsetOutline(in, numbered) : OffsetFacewise(in, shape, numbered);
+    copied.PassOn(moved.shape, store.Known());
     RecordOrigins(shape, 0, moved.history, moved.shape, GeneratedFromFace::kIsModified, store.Known(), out);
     Describe(moved.shape, store, out);
     return;

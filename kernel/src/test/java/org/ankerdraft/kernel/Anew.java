@@ -3,6 +3,8 @@ package org.ankerdraft.kernel;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import org.ankerdraft.vectors.Vec3;
+
 /**
  * Compares what a worker says of a body with what one says that reads it and has seen nothing else.
  */
@@ -43,6 +45,20 @@ final class Anew {
       assertThat(fresh.watertight()).isTrue();
       assertThat(mesh.triangleCount()).isEqualTo(fresh.triangleCount());
       assertThat(mesh.volumeMm3()).isCloseTo(fresh.volumeMm3(), within(1e-6 * fresh.volumeMm3()));
+    }
+  }
+
+  /** The angles of all faces to a pull. */
+  static void assertSameDraft(GeometryKernel kernel, Shape shape, Vec3 pull) {
+    try (GeometryKernel other = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
+      Shape anew = other.restore(shape.brepBytes(), BUDGET).orThrow();
+      var is = kernel.draftRanges(shape, pull, 1e-4, BUDGET).orThrow();
+      var wanted = other.draftRanges(anew, pull, 1e-4, BUDGET).orThrow();
+      assertThat(is).hasSameSizeAs(wanted);
+      for (int f = 0; f < wanted.size(); f++) {
+        assertThat(is.get(f).minRad()).isCloseTo(wanted.get(f).minRad(), within(1e-9));
+        assertThat(is.get(f).maxRad()).isCloseTo(wanted.get(f).maxRad(), within(1e-9));
+      }
     }
   }
 }

@@ -26,8 +26,6 @@ final class DraftCheck {
   /** Faces smaller than this are corners of the mesh of faces, not walls. */
   private static final double SMALLEST_FACE_MM2 = 0.05;
 
-  private static final double ANGLE_SLACK_RAD = Math.toRadians(0.02);
-
   private DraftCheck() {}
 
   /**
@@ -53,9 +51,9 @@ final class DraftCheck {
           least == 0 && range.minRad() != range.maxRad()
               ? face.point()
               : atMin ? range.atMin() : range.atMax();
-      if (least < Math.toRadians(min.value()) - ANGLE_SLACK_RAD) {
+      if (least < Math.toRadians(min.value()) - Slack.DRAFT_RAD) {
         findings.add(finding(a, f, least, min, wanted.value(), at, part));
-      } else if (least < Math.toRadians(wanted.value()) - ANGLE_SLACK_RAD
+      } else if (least < Math.toRadians(wanted.value()) - Slack.DRAFT_RAD
           && wanted.value() > min.value()) {
         findings.add(finding(a, f, least, wanted, wanted.value(), at, part));
       }
@@ -104,7 +102,7 @@ final class DraftCheck {
       PartDocument part) {
     FaceName name = a.body().named().faceName(face);
     double deg = Math.toDegrees(least);
-    String title = least < ANGLE_SLACK_RAD ? "Face without draft" : "Face short of draft";
+    String title = least < Slack.DRAFT_RAD ? "Face without draft" : "Face short of draft";
     return new Finding(
         "draft.short",
         Finding.Subject.DRAFT,
@@ -133,7 +131,7 @@ final class DraftCheck {
     Topology.Face f = named.topology().face(face);
     boolean draftable =
         f.kind() == Topology.SurfaceKind.PLANE || f.kind() == Topology.SurfaceKind.CYLINDER;
-    if (!draftable || part.process().pull().unit().angleTo(Vec3.Z) > ANGLE_SLACK_RAD) {
+    if (!draftable || part.process().pull().unit().angleTo(Vec3.Z) > Slack.DRAFT_RAD) {
       return null;
     }
     double low = Double.POSITIVE_INFINITY;

@@ -12,7 +12,6 @@ import org.ankerdraft.vectors.Vec3;
  * Wall thickness by sphere against the material's limits; places close together make one finding.
  */
 final class WallCheck {
-  private static final double SLACK = 0.01;
   private static final int MOST_FINDINGS = 12;
 
   /** Places within this many thicknesses of a worse one belong to it. */
@@ -37,7 +36,7 @@ final class WallCheck {
   private static List<Finding> clusters(
       BodyAnalysis a, Limit limit, int sign, String code, String title) {
     float[] t = a.wall().bySphere();
-    double bound = limit.value() * (1 + sign * SLACK);
+    double bound = limit.value() * (1 + sign * Slack.WALL_SHARE);
     int[] left = worstFirst(t, sign, bound);
     int count = left.length;
     List<Finding> findings = new ArrayList<>();

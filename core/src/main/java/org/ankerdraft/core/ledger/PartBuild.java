@@ -205,7 +205,7 @@ final class PartBuild implements Runs.Building {
     return new BuildContext(
         tools.kernel(),
         tools.tolerance(),
-        ahead.forStep(own(known, ahead), id -> tool(id, ahead)),
+        ahead.forStep(own(known, ahead), id -> tool(id, ahead), tools.madeBefore()),
         known.inputs(),
         cancel);
   }

@@ -9,6 +9,7 @@ import java.util.function.Supplier;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.MadeBefore;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Budget;
@@ -25,6 +26,9 @@ import org.slf4j.LoggerFactory;
 public final class PartBuilder {
   private static final Logger LOG = LoggerFactory.getLogger(PartBuilder.class);
   private static final long REMEMBERED_BYTES = 96L << 20;
+
+  /** Tools are small, and stay in the geometry worker while they are kept. */
+  private static final long MADE_BEFORE_BYTES = 4L << 20;
 
   /** Raised when the same step comes to something else than before. */
   private static final int RESULTS_VERSION = 19;
@@ -51,6 +55,7 @@ public final class PartBuilder {
   private final Tolerance tolerance;
   private final Memory memory;
   private final StepStore store;
+  private final MadeBefore madeBefore = new MadeBefore(MADE_BEFORE_BYTES);
   private final Way way;
   private StepKey keys;
 
@@ -86,6 +91,7 @@ public final class PartBuilder {
       StepKey keys,
       Memory memory,
       StepStore store,
+      MadeBefore madeBefore,
       BiConsumer<String, StepResult> remember) {
 
     /**
@@ -222,7 +228,8 @@ public final class PartBuilder {
     return keys()
         .flatMap(known ->
             new PartBuild(
-                    new Tools(kernel, tolerance, way, known, memory, store, this::remember),
+                    new Tools(
+                        kernel, tolerance, way, known, memory, store, madeBefore, this::remember),
                     part,
                     files,
                     progress,

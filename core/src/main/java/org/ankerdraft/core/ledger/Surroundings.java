@@ -13,6 +13,7 @@ import org.ankerdraft.core.form.Form;
 import org.ankerdraft.core.kinds.StepKinds;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
+import org.ankerdraft.core.operation.MadeBefore;
 import org.ankerdraft.core.operation.Tools;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.core.select.Direction;
@@ -126,7 +127,7 @@ final class Surroundings {
   }
 
   /** What a step's builder is given. */
-  BuildContext.Part forStep(Evaluator values, Tools tools) {
+  BuildContext.Part forStep(Evaluator values, Tools tools, MadeBefore madeBefore) {
     return new BuildContext.Part(
         values,
         bodies(),
@@ -134,6 +135,7 @@ final class Surroundings {
         Collections.unmodifiableMap(files),
         pull,
         sheet,
-        tools);
+        tools,
+        madeBefore);
   }
 }

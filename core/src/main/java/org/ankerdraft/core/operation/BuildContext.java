@@ -50,6 +50,7 @@ public final class BuildContext {
    * @param sketches by the id of their steps
    * @param files imported files by name
    * @param tools of the steps before
+   * @param madeBefore in this build and those before it
    */
   public record Part(
       Evaluator values,
@@ -58,10 +59,11 @@ public final class BuildContext {
       Map<String, byte[]> files,
       Direction pull,
       SheetProcess sheet,
-      Tools tools) {
+      Tools tools,
+      MadeBefore madeBefore) {
 
     private Part with(Evaluator otherValues, Map<String, Body> otherBodies) {
-      return new Part(otherValues, otherBodies, sketches, files, pull, sheet, tools);
+      return new Part(otherValues, otherBodies, sketches, files, pull, sheet, tools, madeBefore);
     }
   }
 
@@ -131,6 +133,11 @@ public final class BuildContext {
   /** The step's tool, where it has been made already. */
   public Optional<Tool> readyTool() {
     return Optional.ofNullable(readyTool);
+  }
+
+  /** What does not depend on any body, and need not be made again. */
+  public MadeBefore madeBefore() {
+    return part.madeBefore();
   }
 
   private void need(Input input) {

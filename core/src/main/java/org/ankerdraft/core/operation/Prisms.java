@@ -121,6 +121,10 @@ public final class Prisms {
       Map<Integer, String> nameByTag,
       String ifTwoMeet)
       throws StepFailed, Ladder.Stopped {
+    SoundProfile profile = new SoundProfile(regions, plane);
+    if (context.madeBefore().of(profile).isPresent()) {
+      return;
+    }
     var checked = context.kernel.checkProfile(regions, plane, context.budget());
     if (checked instanceof Outcome.Failed<Boolean>(var failure)) {
       Ladder.stopIfNeeded(failure);
@@ -133,6 +137,28 @@ public final class Prisms {
               curves,
               failure.place().orElse(null),
               null));
+    }
+    context.madeBefore().keep(profile, true, profile.bytes());
+  }
+
+  private record SoundProfile(List<ProfileCurve.Region> regions, Plane plane)
+      implements MadeBefore.Recipe<Boolean> {
+    private static final long BYTES_FOR_EACH_CURVE = 200;
+
+    SoundProfile {
+      regions = List.copyOf(regions);
+    }
+
+    @Override
+    public Class<Boolean> makes() {
+      return Boolean.class;
+    }
+
+    long bytes() {
+      return BYTES_FOR_EACH_CURVE
+          * regions.stream()
+              .mapToLong(r -> r.outer().size() + r.inner().stream().mapToLong(List::size).sum())
+              .sum();
     }
   }
 

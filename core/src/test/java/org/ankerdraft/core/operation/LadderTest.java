@@ -130,7 +130,8 @@ class LadderTest {
                 java.util.Map.of(),
                 org.ankerdraft.core.select.Direction.UP,
                 org.ankerdraft.core.sheet.SheetProcess.DEFAULT,
-                Tools.NONE),
+                Tools.NONE,
+                new MadeBefore(0)),
             Inputs.NONE.sketch("s"),
             () -> false);
     assertThatThrownBy(context::partPull).isInstanceOf(IllegalStateException.class);

@@ -1,5 +1,6 @@
 package org.ankerdraft.render.draw;
 
+import org.ankerdraft.core.check.Slack;
 import org.ankerdraft.render.look.BodyColours;
 import org.ankerdraft.render.look.Look;
 import org.ankerdraft.vectors.Plane;
@@ -42,6 +43,9 @@ final class Shader {
   private final boolean[] isHazard;
   private final boolean[] isTool;
   private final float[] draftBounds;
+  private final float[] wallBounds;
+  private final float thin;
+  private final float thick;
   private final float capDx;
   private final float capDy;
   private final float cap0;
@@ -60,10 +64,10 @@ final class Shader {
     isHazard = flags(look.hazardFaces());
     isTool = flags(look.toolFaces());
     isEdited = flags(look.editedFaces());
-    draftBounds = new float[DRAFT_BANDS.length];
-    for (int i = 0; i < draftBounds.length; i++) {
-      draftBounds[i] = (float) Math.sin(Math.toRadians(DRAFT_BANDS[i]));
-    }
+    draftBounds = draftBounds();
+    wallBounds = wallBounds(look.bands());
+    thin = (float) (look.thinMm() * (1 - Slack.WALL_SHARE));
+    thick = (float) (look.thickMm() * (1 + Slack.WALL_SHARE));
     scale = Math.max(1, raster.width / 2000f);
     Plane s = look.section();
     double offset = s == null ? 0 : s.signedDistance(camera.target());
@@ -79,6 +83,31 @@ final class Shader {
                 + (0.5 - camera.width() / 2.0) * n.dot(camera.right())
                 + (camera.height() / 2.0 - 0.5) * n.dot(camera.up()));
     plain = plainColours();
+  }
+
+  /**
+   * Sines of the bounds. A face that has the angle of a bound to within what the check passes over
+   * lies beyond it as a whole: it is not parted by the last digits of its normals.
+   */
+  static float[] draftBounds() {
+    float[] bounds = new float[DRAFT_BANDS.length];
+    for (int i = 0; i < bounds.length; i++) {
+      double angle = Math.toRadians(Math.abs(DRAFT_BANDS[i])) - Slack.DRAFT_RAD;
+      bounds[i] = (float) Math.copySign(Math.sin(angle), DRAFT_BANDS[i]);
+    }
+    return bounds;
+  }
+
+  /**
+   * Likewise the bounds of the wall's tints: a wall on a bound has the tint towards the nominal.
+   */
+  private static float[] wallBounds(float[] bands) {
+    float[] bounds = bands.clone();
+    for (int i = 0; i < bounds.length; i++) {
+      boolean isBelow = 2 * i <= bounds.length;
+      bounds[i] *= (float) (isBelow ? 1 - Slack.WALL_SHARE : 1 + Slack.WALL_SHARE);
+    }
+    return bounds;
   }
 
   private boolean[] flags(java.util.Set<Integer> faces) {
@@ -211,20 +240,19 @@ final class Shader {
     if (Float.isNaN(t)) {
       return look.palette().body();
     }
-    float[] bands = look.bands();
     int[] tints = look.palette().wallTints();
     int band = 0;
-    while (band < bands.length && t >= bands[band]) {
+    while (band < wallBounds.length && t >= wallBounds[band]) {
       band++;
     }
     int tint = tints[Math.min(tints.length - 1, band)];
-    if (t < look.thinMm() && hatched(x + y)) {
+    if (t < thin && hatched(x + y)) {
       return look.palette().hazard();
     }
-    if (t > look.thickMm() && hatched(x - y)) {
+    if (t > thick && hatched(x - y)) {
       return look.palette().hazard();
     }
-    return onContour(t, bands, slope) ? mixed(tint, look.palette().ink(), 0.75f) : tint;
+    return onContour(t, wallBounds, slope) ? mixed(tint, look.palette().ink(), 0.75f) : tint;
   }
 
   /**

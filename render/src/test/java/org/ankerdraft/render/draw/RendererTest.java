@@ -157,7 +157,7 @@ class RendererTest {
     assertThat((double) hazard / covered(raster)).isBetween(0.2, 0.5);
   }
 
-  private static boolean isNear(int colour, int rgb) {
+  static boolean isNear(int colour, int rgb) {
     return Math.abs(((colour >> 16) & 0xFF) - ((rgb >> 16) & 0xFF)) < 40
         && Math.abs(((colour >> 8) & 0xFF) - ((rgb >> 8) & 0xFF)) < 40
         && Math.abs((colour & 0xFF) - (rgb & 0xFF)) < 40;

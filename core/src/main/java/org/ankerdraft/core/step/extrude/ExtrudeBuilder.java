@@ -9,6 +9,7 @@ import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
 import org.ankerdraft.core.operation.Ladder;
+import org.ankerdraft.core.operation.MadeBefore;
 import org.ankerdraft.core.operation.Prisms;
 import org.ankerdraft.core.operation.Profiles;
 import org.ankerdraft.core.operation.Proofs;
@@ -291,34 +292,66 @@ final class ExtrudeBuilder {
 
   private NamedShape prism(ResolvedSketch sketch, Side side, double taper)
       throws StepFailed, Ladder.Stopped {
-    if (taper == 0) {
-      return prismFrom(sketch, side, Vec3.ZERO);
-    }
-    NamedShape straight =
-        Prisms.unproved(
-            context,
-            what,
-            sketch.regions(),
-            sketch.frame().plane(),
-            from,
-            side.along().times(side.depthMm()),
-            births(sketch, side));
-    Taper.Made made =
-        new Taper(context, step.id(), sketch, from, side).solid(straight, taper, tellsLimit);
-    strategy = "prism, " + made.strategy();
+    Taper.Made made = made(new Recipe(step.id(), sketch, from, side, taper));
+    strategy = made.strategy();
     return made.solid();
   }
 
   private NamedShape prismFrom(ResolvedSketch sketch, Side side, Vec3 start)
       throws StepFailed, Ladder.Stopped {
-    return Prisms.prism(
-        context,
-        what,
-        sketch.regions(),
-        sketch.frame().plane(),
-        from.plus(start),
-        side.along().times(side.depthMm()),
-        births(sketch, side));
+    return made(new Recipe(step.id(), sketch, from.plus(start), side, 0)).solid();
+  }
+
+  /**
+   * All that a prism is made of.
+   *
+   * @param from moves the sketch to where it begins
+   */
+  private record Recipe(String stepId, ResolvedSketch sketch, Vec3 from, Side side, double taperRad)
+      implements MadeBefore.Recipe<Taper.Made> {
+    @Override
+    public Class<Taper.Made> makes() {
+      return Taper.Made.class;
+    }
+  }
+
+  private Taper.Made made(Recipe recipe) throws StepFailed, Ladder.Stopped {
+    Optional<Taper.Made> before = context.madeBefore().of(recipe);
+    if (before.isPresent()) {
+      return before.get();
+    }
+    Taper.Made made = recipe.taperRad == 0 ? straight(recipe) : tapered(recipe);
+    context.madeBefore().keep(recipe, made, made.solid().shape().bytes());
+    return made;
+  }
+
+  private Taper.Made tapered(Recipe of) throws StepFailed, Ladder.Stopped {
+    NamedShape straight =
+        Prisms.unproved(
+            context,
+            what,
+            of.sketch.regions(),
+            of.sketch.frame().plane(),
+            of.from,
+            of.side.along().times(of.side.depthMm()),
+            births(of.sketch, of.side));
+    Taper.Made made =
+        new Taper(context, step.id(), of.sketch, of.from, of.side)
+            .solid(straight, of.taperRad, tellsLimit);
+    return new Taper.Made(made.solid(), "prism, " + made.strategy());
+  }
+
+  private Taper.Made straight(Recipe of) throws StepFailed, Ladder.Stopped {
+    NamedShape solid =
+        Prisms.prism(
+            context,
+            what,
+            of.sketch.regions(),
+            of.sketch.frame().plane(),
+            of.from,
+            of.side.along().times(of.side.depthMm()),
+            births(of.sketch, of.side));
+    return new Taper.Made(solid, "prism");
   }
 
   private Naming.Births births(ResolvedSketch sketch, Side side) {
