@@ -173,14 +173,15 @@ class Tree {
   std::vector<int32_t> links;
   std::vector<float> leaves;
 
-  Tree(const float* positions, const int32_t* triangles, int32_t count)
-      : positions_(positions), triangles_(triangles), divided_(positions, triangles, count) {
+  Tree(const float* positions, const int32_t* triangles, const float* bulges, int32_t count)
+      : positions_(positions), triangles_(triangles), bulges_(bulges), divided_(positions, triangles, count) {
     PutNode(0);
   }
 
  private:
   const float* positions_;
   const int32_t* triangles_;
+  const float* bulges_;
   Divided divided_;
 
   const Branch& At(int32_t branch) const { return divided_.branches[branch]; }
@@ -253,6 +254,7 @@ class Tree {
     double scale = size == 0 ? 0 : 1 / size;
     float* plane = to + kPlanes;
     for (int k = 0; k < 3; k++) plane[k * kLanes] = static_cast<float>(n[k] * scale);
+    for (int k = 0; k < 3; k++) to[kBulges + k * kLanes] = bulges_[3 * static_cast<int64_t>(t) + k];
     plane[3 * kLanes] = static_cast<float>((n[0] * p[0][0] + n[1] * p[0][1] + n[2] * p[0][2]) * scale);
   }
 };
@@ -261,9 +263,9 @@ class Tree {
 
 extern "C" {
 
-// Makes a tree of at least one triangle; how many nodes and leaves it has. It is kept until it is taken.
-void* make_tree(const float* positions, const int32_t* triangles, int32_t count, int32_t* sizes) {
-  Tree* tree = new Tree(positions, triangles, count);
+// Makes a tree of at least one triangle, with three bulges of each; how many nodes and leaves it has. It is kept until it is taken.
+void* make_tree(const float* positions, const int32_t* triangles, const float* bulges, int32_t count, int32_t* sizes) {
+  Tree* tree = new Tree(positions, triangles, bulges, count);
   sizes[0] = static_cast<int32_t>(tree->links.size()) / kLanes;
   sizes[1] = static_cast<int32_t>(tree->leaves.size() / kLeafRow);
   return tree;

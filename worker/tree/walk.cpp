@@ -242,6 +242,7 @@ inline unsigned NearPlanes(const float* leaf, const Place& p, float error, float
 struct Foot {
   float square;
   Place at;
+  float rise;  // by how much the surface lies farther than its triangle
 };
 
 // Ericson, Real-Time Collision Detection, 2005, section 5.1.5. In double precision: of a long thin triangle the
@@ -291,13 +292,27 @@ inline Foot FootOn(const float* leaf, int lane, const Place& p) {
   double qx = ax - v * e1x - w * e2x;
   double qy = ay - v * e1y - w * e2y;
   double qz = az - v * e1z - w * e2z;
-  return {static_cast<float>(qx * qx + qy * qy + qz * qz),
-          {static_cast<float>(p.x - qx), static_cast<float>(p.y - qy), static_cast<float>(p.z - qz)}};
+  const double square = qx * qx + qy * qy + qz * qz;
+  const float* bulge = leaf + kBulges + lane;
+  const float* normal = leaf + kPlanes + lane;
+  const double u = 1 - v - w;
+  double rise = bulge[0] * u * v + bulge[kLanes] * v * w + bulge[2 * kLanes] * w * u;
+  // The surface has moved along the triangle's normal: at an edge that is another way than to the place.
+  if (rise != 0 && square > 0)
+    rise *= -(normal[0] * qx + normal[kLanes] * qy + normal[2 * kLanes] * qz) / std::sqrt(square);
+  return {static_cast<float>(square),
+          {static_cast<float>(p.x - qx), static_cast<float>(p.y - qy), static_cast<float>(p.z - qz)},
+          static_cast<float>(rise)};
 }
 
-// Of points equally near the first by place is taken, so that no order of the tree decides.
-inline bool IsBefore(const Place& a, const Place& b) {
-  return a.x < b.x || (a.x == b.x && (a.y < b.y || (a.y == b.y && a.z < b.z)));
+// Of points equally near the first by place is taken, and of triangles that meet there the one whose surface is
+// nearer, so that no order of the tree decides.
+inline bool IsBefore(const Foot& f, const Foot& g) {
+  const Place &a = f.at, &b = g.at;
+  if (a.x != b.x) return a.x < b.x;
+  if (a.y != b.y) return a.y < b.y;
+  if (a.z != b.z) return a.z < b.z;
+  return f.rise < g.rise;
 }
 
 }  // namespace
@@ -322,13 +337,13 @@ float NAME(first_hit)(const float* boxes, const int32_t* links, const float* lea
   return best;
 }
 
-// The square of the distance to the nearest point nearer than a square of one, and its place; that square if there is
-// none.
+// The square of the distance to the nearest point nearer than a square of one, its place, and by how much the surface
+// lies farther than its triangle; that square if there is none.
 float NAME(nearest)(const float* boxes, const int32_t* links, const float* leaves, float plane_error, float x, float y,
                     float z, float most, float* place) {
   Place p{x, y, z};
   Later later;
-  Foot best{most, {0, 0, 0}};
+  Foot best{most, {0, 0, 0}, 0};
   bool found = false;
   const auto look = [&](const float* box, float* distance) { return Near(box, p, best.square, distance); };
   int32_t link = 0;
@@ -337,7 +352,7 @@ float NAME(nearest)(const float* boxes, const int32_t* links, const float* leave
     if (leaf == nullptr) continue;
     for (unsigned near = NearPlanes(leaf, p, plane_error, best.square); near != 0; near &= near - 1) {
       Foot foot = FootOn(leaf, __builtin_ctz(near), p);
-      if (foot.square < best.square || (foot.square == best.square && found && IsBefore(foot.at, best.at))) {
+      if (foot.square < best.square || (foot.square == best.square && found && IsBefore(foot, best))) {
         best = foot;
         found = true;
       }
@@ -346,16 +361,18 @@ float NAME(nearest)(const float* boxes, const int32_t* links, const float* leave
   place[0] = best.at.x;
   place[1] = best.at.y;
   place[2] = best.at.z;
+  place[3] = best.rise;
   return best.square;
 }
 
 // The least dot product of a direction with the unit normals of triangles nearer to a place than a reach whose square
-// is given; 2 if there is none that has a normal.
+// is given; 2 if there is none that has a normal. Whether any of them is of a curved surface.
 float NAME(least_normal_dot)(const float* boxes, const int32_t* links, const float* leaves, float plane_error, float px,
-                             float py, float pz, float limit, float x, float y, float z) {
+                             float py, float pz, float limit, float x, float y, float z, float* curved) {
   Place p{px, py, pz};
   Later later;
   float least = 2;
+  curved[0] = 0;
   const auto look = [&](const float* box, float* distance) { return Near(box, p, limit, distance); };
   int32_t link = 0;
   do {
@@ -368,6 +385,8 @@ float NAME(least_normal_dot)(const float* boxes, const int32_t* links, const flo
       float ny = plane[kLanes + lane];
       float nz = plane[2 * kLanes + lane];
       if ((nx == 0 && ny == 0 && nz == 0) || !(FootOn(leaf, lane, p).square < limit)) continue;
+      const float* bulge = leaf + kBulges + lane;
+      if (bulge[0] != 0 || bulge[kLanes] != 0 || bulge[2 * kLanes] != 0) curved[0] = 1;
       float dot = nx * x + ny * y + nz * z;
       if (dot < least) least = dot;
     }

@@ -16,17 +16,36 @@ public final class Bvh {
   }
 
   /**
+   * Of a mesh whose faces may be curved: nearest points tell how far the face rises over them.
+   *
+   * @param mostRiseMm the most that a face may rise over its triangles
+   */
+  public Bvh(TriangleMesh mesh, double mostRiseMm) {
+    this(mesh.positions(), mesh.triangles(), Bulges.of(mesh, (float) mostRiseMm));
+  }
+
+  /**
    * @param positions x, y, z of each node; not kept
    * @param triangles three node numbers each; not kept
    */
   public Bvh(float[] positions, int[] triangles) {
-    tree = triangles.length == 0 ? null : BoxTree.of(positions, triangles);
+    this(positions, triangles, Bulges.none(triangles));
+  }
+
+  private Bvh(float[] positions, int[] triangles, float[] bulges) {
+    tree = triangles.length == 0 ? null : BoxTree.of(positions, triangles, bulges);
   }
 
   /** One thread's access: the last answer. */
   public final class Query {
-    private final float[] place = new float[3];
+    private final float[] place = new float[4];
     private final MemorySegment placed = MemorySegment.ofArray(place);
+
+    private final float[] curved = new float[1];
+    private final MemorySegment curvedPlaced = MemorySegment.ofArray(curved);
+
+    /** Whether a triangle that the last normals were of belongs to a curved face. */
+    public boolean isCurved;
 
     /** Distance along the ray, or to the nearest point, of the last answer. */
     public float distance;
@@ -34,6 +53,9 @@ public final class Bvh {
     public float nearX;
     public float nearY;
     public float nearZ;
+
+    /** By how much the face lies farther than the nearest point of its mesh, mm. */
+    public float rise;
 
     /**
      * How far a ray goes beyond {@code least} to the first triangle. No ray slips through between
@@ -63,6 +85,7 @@ public final class Bvh {
       nearX = place[0];
       nearY = place[1];
       nearZ = place[2];
+      rise = place[3];
       return square < most * most;
     }
 
@@ -72,9 +95,14 @@ public final class Bvh {
      */
     public float leastNormalDot(
         float px, float py, float pz, float reach, float x, float y, float z) {
-      return tree == null
-          ? 2
-          : TreeLibrary.leastNormalDot(tree, px, py, pz, reach * reach, x, y, z);
+      isCurved = false;
+      if (tree == null) {
+        return 2;
+      }
+      float least =
+          TreeLibrary.leastNormalDot(tree, px, py, pz, reach * reach, x, y, z, curvedPlaced);
+      isCurved = curved[0] != 0;
+      return least;
     }
   }
 

@@ -123,6 +123,16 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     return out;
   }
 
+  /** Whether all its nodes have one normal. */
+  public boolean isPlane() {
+    for (int i = 3; i < normals.length; i++) {
+      if (normals[i] != normals[i % 3]) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /** A face's mesh with its long edges halved until they are short enough. */
   public FineMesh refined(double longestMm) {
     Refiner refiner = new Refiner(this, longestMm * longestMm);

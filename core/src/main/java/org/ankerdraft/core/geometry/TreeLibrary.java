@@ -29,7 +29,9 @@ final class TreeLibrary {
   private static final Linker.Option IN_PLACE = Linker.Option.critical(true);
 
   private static final MethodHandle MAKE =
-      function("make_tree", FunctionDescriptor.of(ADDRESS, ADDRESS, ADDRESS, JAVA_INT, ADDRESS));
+      function(
+          "make_tree",
+          FunctionDescriptor.of(ADDRESS, ADDRESS, ADDRESS, ADDRESS, JAVA_INT, ADDRESS));
 
   private static final MethodHandle TAKE =
       function(
@@ -38,7 +40,7 @@ final class TreeLibrary {
   private static final String SET = hasAvx2() ? "_avx2" : "_plain";
   private static final MethodHandle FIRST_HIT = walk("first_hit" + SET, 8);
   private static final MethodHandle NEAREST = walk("nearest" + SET, 5, ADDRESS);
-  private static final MethodHandle LEAST_NORMAL_DOT = walk("least_normal_dot" + SET, 8);
+  private static final MethodHandle LEAST_NORMAL_DOT = walk("least_normal_dot" + SET, 8, ADDRESS);
 
   private TreeLibrary() {}
 
@@ -81,12 +83,17 @@ final class TreeLibrary {
   /**
    * Makes a tree, to be taken.
    *
+   * @param bulges three of each triangle
    * @param sizes for the numbers of its nodes and of its leaves
    */
   static MemorySegment make(
-      MemorySegment positions, MemorySegment triangles, int count, MemorySegment sizes) {
+      MemorySegment positions,
+      MemorySegment triangles,
+      MemorySegment bulges,
+      int count,
+      MemorySegment sizes) {
     try {
-      return (MemorySegment) MAKE.invokeExact(positions, triangles, count, sizes);
+      return (MemorySegment) MAKE.invokeExact(positions, triangles, bulges, count, sizes);
     } catch (Throwable e) {
       throw cannotBe(e);
     }
@@ -126,7 +133,7 @@ final class TreeLibrary {
    * The square of the distance to the nearest point; {@code most} if none is nearer.
    *
    * @param most a squared distance
-   * @param place for the point
+   * @param place for the point and, as fourth number, by how much the surface lies farther
    */
   static float nearest(BoxTree tree, float x, float y, float z, float most, MemorySegment place) {
     try {
@@ -143,9 +150,18 @@ final class TreeLibrary {
    * none.
    *
    * @param reach a squared distance
+   * @param curved for one number: 0 if none of the triangles is of a curved surface
    */
   static float leastNormalDot(
-      BoxTree tree, float px, float py, float pz, float reach, float x, float y, float z) {
+      BoxTree tree,
+      float px,
+      float py,
+      float pz,
+      float reach,
+      float x,
+      float y,
+      float z,
+      MemorySegment curved) {
     try {
       return (float)
           LEAST_NORMAL_DOT.invokeExact(
@@ -159,7 +175,8 @@ final class TreeLibrary {
               reach,
               x,
               y,
-              z);
+              z,
+              curved);
     } catch (Throwable e) {
       throw cannotBe(e);
     }

@@ -26,6 +26,9 @@ final class Climb {
   /** Contacts this near to each other, as a share of the radius, are one. */
   private static final double SAME_CONTACT = 0.05;
 
+  /** How far within a ball, as a share of its radius, its contacts are looked at. */
+  static final float WITHIN = 1f / 16;
+
   /** A face this little beyond the ball, as a share of its radius, still holds it. */
   private static final double TOUCHES = 0.02;
 
@@ -68,6 +71,33 @@ final class Climb {
 
   double radius() {
     return radius;
+  }
+
+  /** The radius of a ball that is held, between the faces instead of their meshes. */
+  double heldRadius() {
+    int one = 0;
+    int other = 0;
+    double least = 1;
+    for (int i = 0; i < count; i++) {
+      for (int j = 0; j < i; j++) {
+        double dot = dot(ways[i], ways[j]);
+        if (dot < least) {
+          least = dot;
+          one = i;
+          other = j;
+        }
+      }
+    }
+    return radius + (rise(one) + rise(other)) / 2;
+  }
+
+  /** By how much the face lies farther than its mesh at a contact, as seen from the centre. */
+  private double rise(int contact) {
+    float[] from = new float[3];
+    for (int k = 0; k < 3; k++) {
+      from[k] = (float) (contacts[contact][k] - WITHIN * radius * ways[contact][k]);
+    }
+    return query.nearest(from[0], from[1], from[2], (float) radius) ? query.rise : 0;
   }
 
   /** How far from the start anything was found or missed: what lies beyond decides nothing. */

@@ -95,11 +95,17 @@ final class Climbs {
     Climb.End end = climb.from(x, y, z, most, LEAST * accuracyMm / clear);
     double reach = climb.reach();
     if (end != Climb.End.GROWN) {
-      return new Result(end == Climb.End.HELD, climb.radius(), reach);
+      return ended(end, climb, reach);
     }
     double[] c = climb.centre();
     Cell cell = Cell.of(c[0], c[1], c[2], climb.radius());
     return of(cell, climb).seenFrom(cell.distance(x, y, z)).reaching(reach);
+  }
+
+  private static Result ended(Climb.End end, Climb climb, double reach) {
+    return end == Climb.End.HELD
+        ? new Result(true, climb.heldRadius(), reach)
+        : new Result(false, climb.radius(), reach);
   }
 
   /** What comes of a cell, and with it of all cells on the way. */
@@ -117,7 +123,7 @@ final class Climbs {
         cell = Cell.of(c[0], c[1], c[2], climb.radius());
         result = known.get(cell);
       } else {
-        result = new Result(end == Climb.End.HELD, climb.radius(), 0);
+        result = ended(end, climb, 0);
       }
     }
     for (int i = way.size() - 1; i >= 0; i--) {

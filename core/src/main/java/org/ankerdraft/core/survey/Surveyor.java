@@ -29,6 +29,9 @@ import org.ankerdraft.vectors.Vec3;
 public final class Surveyor {
   private static final double SPACING_SHARE = 1.0 / 45;
 
+  /** So many times its accuracy a mesh may lie off its faces. */
+  private static final double MOST_RISE = 2;
+
   /** Bodies kept that are not in the part. */
   private static final int MOST_GONE = 8;
 
@@ -163,7 +166,9 @@ public final class Surveyor {
       return Optional.of(a);
     }
     Body body = a.body();
-    CompletableFuture<Bvh> tree = CompletableFuture.supplyAsync(() -> new Bvh(a.mesh()));
+    CompletableFuture<Bvh> tree =
+        CompletableFuture.supplyAsync(
+            () -> new Bvh(a.mesh(), MOST_RISE * accuracy(a.body()).deflectionMm()));
     WallRounds unfinished = begun(a);
     Bvh bvh = tree.join();
     WallField wall = unfinished.finish(bvh, cancel);

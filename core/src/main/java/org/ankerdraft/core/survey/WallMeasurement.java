@@ -62,10 +62,16 @@ final class WallMeasurement {
   /** How far from its centre anything was found, or missed, to let a ball climb. */
   private final float[] decided;
 
+  /** How much thicker the wall between its faces is than between their meshes. */
+  private final float[] rise;
+
   final float[] diameter;
 
   /** Taken over or measured. */
   private final boolean[] isKnown;
+
+  /** Then the face lies nowhere off its mesh. */
+  private final boolean isPlane;
 
   private Region region;
   private float[] areasMm2;
@@ -125,6 +131,7 @@ final class WallMeasurement {
     this.plain = plain;
     this.mesh = mesh;
     this.terms = terms;
+    isPlane = plain.isPlane();
     sizes = new ArrayList<>(before);
     sizes.add(Size.of(mesh));
     int n = mesh.nodeCount();
@@ -136,6 +143,7 @@ final class WallMeasurement {
     clear = new float[n];
     shrunk = new float[n];
     decided = new float[n];
+    rise = new float[n];
     diameter = new float[n];
     isKnown = new boolean[n];
     sample = mesh.positions().clone();
@@ -182,6 +190,7 @@ final class WallMeasurement {
     System.arraycopy(clear, 0, out.clear, 0, n);
     System.arraycopy(shrunk, 0, out.shrunk, 0, n);
     System.arraycopy(decided, 0, out.decided, 0, n);
+    System.arraycopy(rise, 0, out.rise, 0, n);
     System.arraycopy(diameter, 0, out.diameter, 0, n);
     Arrays.fill(out.isKnown, 0, n, true);
     return out;
@@ -250,6 +259,7 @@ final class WallMeasurement {
     clear[n] = known.clear[old];
     shrunk[n] = known.shrunk[old];
     decided[n] = known.decided[old];
+    rise[n] = known.rise[old];
     diameter[n] = known.diameter[old];
   }
 
@@ -479,6 +489,16 @@ final class WallMeasurement {
     across[n] =
         q.leastNormalDot(contactX, contactY, contactZ, accuracy * 2 + size * 1e-5f, nx, ny, nz)
             < ACROSS;
+    float beyond = q.isCurved ? rise(q, n, contactX, contactY, contactZ) : 0;
+    rise[n] = across[n] ? beyond + (isPlane ? 0 : rise(q, n, px, py, pz)) : 0;
+  }
+
+  /** By how much the face lies farther than a point of its mesh, as seen from a ball's centre. */
+  private float rise(Bvh.Query q, int n, float x, float y, float z) {
+    float fromX = x + Climb.WITHIN * (centre[3 * n] - x);
+    float fromY = y + Climb.WITHIN * (centre[3 * n + 1] - y);
+    float fromZ = z + Climb.WITHIN * (centre[3 * n + 2] - z);
+    return q.nearest(fromX, fromY, fromZ, radius[n]) ? q.rise : 0;
   }
 
   /**
@@ -528,7 +548,7 @@ final class WallMeasurement {
     for (int n = 0; n < before; n++) {
       if (across[n]) {
         System.arraycopy(centre, 3 * n, centres, 3 * at, 3);
-        radii[at++] = radius[n];
+        radii[at++] = radius[n] + rise[n] / 2;
       }
     }
     return at;
@@ -538,7 +558,7 @@ final class WallMeasurement {
   void widen() {
     for (int i = 0; i < across.length; i++) {
       if (across[i]) {
-        diameter[i] = 2 * radius[i];
+        diameter[i] = 2 * radius[i] + rise[i];
       }
     }
   }

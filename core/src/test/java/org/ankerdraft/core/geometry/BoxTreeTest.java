@@ -20,7 +20,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** The native tree: it holds every triangle once, and no instruction set answers otherwise. */
 class BoxTreeTest {
   private static final int LANES = 8;
-  private static final int LEAF = 13 * LANES;
+  private static final int LEAF = 16 * LANES;
 
   /** Triangles of some size, at a place each; the x of the first corner is the number. */
   private static float[] triangles(int count, IntToDoubleFunction place, IntToDoubleFunction size) {
@@ -35,7 +35,10 @@ class BoxTreeTest {
   }
 
   private static BoxTree tree(float[] positions) {
-    return BoxTree.of(positions, IntStream.range(0, positions.length / 3).toArray());
+    return BoxTree.of(
+        positions,
+        IntStream.range(0, positions.length / 3).toArray(),
+        new float[positions.length / 3]);
   }
 
   /** The first corners in all leaves. */
@@ -175,7 +178,7 @@ class BoxTreeTest {
 
   private static String nearest(String set, BoxTree t, float[] n) throws Throwable {
     MethodHandle walk = TreeLibrary.walk("nearest_" + set, 5, ADDRESS);
-    float[] place = new float[3];
+    float[] place = new float[4];
     float square =
         (float)
             walk.invokeExact(
@@ -192,7 +195,7 @@ class BoxTreeTest {
   }
 
   private static float leastNormalDot(String set, BoxTree t, float[] n) throws Throwable {
-    MethodHandle walk = TreeLibrary.walk("least_normal_dot_" + set, 8);
+    MethodHandle walk = TreeLibrary.walk("least_normal_dot_" + set, 8, ADDRESS);
     return (float)
         walk.invokeExact(
             t.boxes(),
@@ -205,6 +208,7 @@ class BoxTreeTest {
             1f,
             n[3],
             n[4],
-            n[5]);
+            n[5],
+            MemorySegment.ofArray(new float[1]));
   }
 }
