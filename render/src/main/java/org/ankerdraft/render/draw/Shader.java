@@ -205,9 +205,9 @@ final class Shader {
       int base =
           switch (look.map()) {
             case NONE -> BodyColours.of(look.tint(face), look.palette());
-            case WALL -> wall(value, slope, x, y);
+            case WALL -> wall(t, value, slope, x, y);
             case FLAT -> flat(face, x, y);
-            case DRAFT -> draft(value, slope, face, x, y);
+            case DRAFT -> draft(t, value, slope, face, x, y);
           };
       raster.colour[at + x] = lit(marked(base, isEdited[face], hovered), light);
     }
@@ -236,7 +236,7 @@ final class Shader {
     raster.colour[i] = 0xFF000000 | (hatch ? look.palette().ink2() : look.palette().cap());
   }
 
-  private int wall(float t, float slope, int x, int y) {
+  private int wall(int triangle, float t, float slope, int x, int y) {
     if (Float.isNaN(t)) {
       return look.palette().body();
     }
@@ -252,18 +252,22 @@ final class Shader {
     if (t > thick && hatched(x - y)) {
       return look.palette().hazard();
     }
-    return onContour(t, wallBounds, slope) ? mixed(tint, look.palette().ink(), 0.75f) : tint;
+    return onContour(triangle, t, wallBounds, slope)
+        ? mixed(tint, look.palette().ink(), 0.75f)
+        : tint;
   }
 
   /**
-   * Is the value within half a line's width, in pixels, of a bound? Level ground has no contour.
+   * Is the value within half a line's width, in pixels, of a bound that its triangle crosses? Level
+   * ground has no contour.
    */
-  private boolean onContour(float value, float[] bounds, float slopePerPixel) {
+  private boolean onContour(int triangle, float value, float[] bounds, float slopePerPixel) {
     if (slopePerPixel < FLATTEST_CONTOUR) {
       return false;
     }
     for (float bound : bounds) {
-      if (Math.abs(value - bound) < CONTOUR_WIDTH * scale * slopePerPixel) {
+      if (Math.abs(value - bound) < CONTOUR_WIDTH * scale * slopePerPixel
+          && slopes.spans(triangle, bound)) {
         return true;
       }
     }
@@ -286,7 +290,7 @@ final class Shader {
     return isBend[face] ? look.palette().wallTints()[2] : look.palette().body();
   }
 
-  private int draft(float sine, float slope, int face, int x, int y) {
+  private int draft(int triangle, float sine, float slope, int face, int x, int y) {
     if (isUndercut[face] && (hatched(x + y) || hatched(x - y))) {
       return look.palette().hazard();
     }
@@ -302,7 +306,9 @@ final class Shader {
     int away = Math.abs(band - middle);
     int full = band >= middle ? look.palette().cap() : look.palette().sea();
     int tint = mixed(look.palette().field(), full, 0.12f + 0.1f * away);
-    return onContour(sine, draftBounds, slope) ? mixed(tint, look.palette().ink(), 0.7f) : tint;
+    return onContour(triangle, sine, draftBounds, slope)
+        ? mixed(tint, look.palette().ink(), 0.7f)
+        : tint;
   }
 
   /** A colour between two, both channels beside green at once. */

@@ -5,9 +5,11 @@ package org.ankerdraft.render.draw;
  * rows and columns of the screen. Reused from frame to frame.
  */
 final class Slopes {
-  private static final int STRIDE = 8;
+  private static final int STRIDE = 10;
   private static final int LIGHT = 2;
   private static final int VALUE = 5;
+  private static final int LEAST = 8;
+  private static final int GREATEST = 9;
 
   private float[] of = new float[0];
 
@@ -42,7 +44,10 @@ final class Slopes {
 
   /** Sets what the map shows at a triangle's corners. */
   void setValue(int t, float va, float vb, float vc, float bx, float cx, float by, float cy) {
-    setPlane(t * STRIDE + VALUE, va, vb - va, vc - va, bx, cx, by, cy);
+    int o = t * STRIDE;
+    setPlane(o + VALUE, va, vb - va, vc - va, bx, cx, by, cy);
+    of[o + LEAST] = Math.min(va, Math.min(vb, vc));
+    of[o + GREATEST] = Math.max(va, Math.max(vb, vc));
   }
 
   private void setPlane(
@@ -62,6 +67,11 @@ final class Slopes {
 
   float value(int t, float x, float y) {
     return plane(t * STRIDE, VALUE, x, y);
+  }
+
+  /** Whether the value takes on another within the triangle. */
+  boolean spans(int t, float value) {
+    return value >= of[t * STRIDE + LEAST] && value <= of[t * STRIDE + GREATEST];
   }
 
   float valueStep(int t) {

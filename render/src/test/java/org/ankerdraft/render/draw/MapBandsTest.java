@@ -109,4 +109,16 @@ class MapBandsTest {
           .isBetween(Math.sin(steepness - Math.toRadians(0.03)), Math.sin(steepness) - 1e-6);
     }
   }
+
+  /** A steep triangle beside a bound would come within half a line's width of it. */
+  @Test
+  void aTriangleThatDoesNotReachABoundHasNoContourOfIt() {
+    Slopes slopes = new Slopes();
+    slopes.reserve(2);
+    slopes.setValue(1, 1.5f, 1.7f, 2.4f, 0.1f, 0.2f, 0.1f, 0.1f);
+    assertThat(slopes.spans(1, 1.49f)).isFalse();
+    assertThat(slopes.spans(1, 1.5f)).isTrue();
+    assertThat(slopes.spans(1, 2.2f)).isTrue();
+    assertThat(slopes.spans(1, 2.5f)).isFalse();
+  }
 }
