@@ -61,7 +61,7 @@ public final class WallField {
     measuredNodes = run.measured().get();
     spread = (float) spacingMm;
     mesh = FineMesh.joined(faces.stream().map(face -> face.mesh).toList());
-    byRay = joined(face -> face.ray);
+    byRay = joined(face -> face.byRay);
     bySphere = joined(face -> face.diameter);
     nodeArea = joined(WallMeasurement::areasMm2);
   }

@@ -62,6 +62,9 @@ final class WallMeasurement {
   /** How far from its centre anything was found, or missed, to let a ball climb. */
   private final float[] decided;
 
+  /** Thickness along the ray, between the faces. */
+  final float[] byRay;
+
   /** How much thicker the wall between its faces is than between their meshes. */
   private final float[] rise;
 
@@ -143,6 +146,7 @@ final class WallMeasurement {
     clear = new float[n];
     shrunk = new float[n];
     decided = new float[n];
+    byRay = new float[n];
     rise = new float[n];
     diameter = new float[n];
     isKnown = new boolean[n];
@@ -190,6 +194,7 @@ final class WallMeasurement {
     System.arraycopy(clear, 0, out.clear, 0, n);
     System.arraycopy(shrunk, 0, out.shrunk, 0, n);
     System.arraycopy(decided, 0, out.decided, 0, n);
+    System.arraycopy(byRay, 0, out.byRay, 0, n);
     System.arraycopy(rise, 0, out.rise, 0, n);
     System.arraycopy(diameter, 0, out.diameter, 0, n);
     Arrays.fill(out.isKnown, 0, n, true);
@@ -259,6 +264,7 @@ final class WallMeasurement {
     clear[n] = known.clear[old];
     shrunk[n] = known.shrunk[old];
     decided[n] = known.decided[old];
+    byRay[n] = known.byRay[old];
     rise[n] = known.rise[old];
     diameter[n] = known.diameter[old];
   }
@@ -422,6 +428,7 @@ final class WallMeasurement {
     for (int n = 0; n < isKnown.length; n++) {
       if (!isKnown[n]) {
         out.ray[n] = Float.NaN;
+        out.byRay[n] = Float.NaN;
         out.diameter[n] = Float.NaN;
       }
     }
@@ -489,16 +496,40 @@ final class WallMeasurement {
     across[n] =
         q.leastNormalDot(contactX, contactY, contactZ, accuracy * 2 + size * 1e-5f, nx, ny, nz)
             < ACROSS;
-    float beyond = q.isCurved ? rise(q, n, contactX, contactY, contactZ) : 0;
-    rise[n] = across[n] ? beyond + (isPlane ? 0 : rise(q, n, px, py, pz)) : 0;
+    float cx = centre[3 * n];
+    float cy = centre[3 * n + 1];
+    float cz = centre[3 * n + 2];
+    float beyond = q.isCurved ? rise(q, contactX, contactY, contactZ, cx, cy, cz, r) : 0;
+    float own = isPlane ? 0 : rise(q, px, py, pz, cx, cy, cz, r);
+    rise[n] = across[n] ? own + beyond : 0;
+    if (shrunk[n] != 0) {
+      // Another face is about as near to the ray as the ball is small.
+      float far = ray[n];
+      float near = far - Math.min(far, 4 * r);
+      beyond =
+          rise(
+              q,
+              px - far * nx,
+              py - far * ny,
+              pz - far * nz,
+              px - near * nx,
+              py - near * ny,
+              pz - near * nz,
+              far);
+    }
+    byRay[n] = ray[n] + own + beyond;
   }
 
-  /** By how much the face lies farther than a point of its mesh, as seen from a ball's centre. */
-  private float rise(Bvh.Query q, int n, float x, float y, float z) {
-    float fromX = x + Climb.WITHIN * (centre[3 * n] - x);
-    float fromY = y + Climb.WITHIN * (centre[3 * n + 1] - y);
-    float fromZ = z + Climb.WITHIN * (centre[3 * n + 2] - z);
-    return q.nearest(fromX, fromY, fromZ, radius[n]) ? q.rise : 0;
+  /** By how much the face lies farther than a point of its mesh, as seen from a place. */
+  private static float rise(
+      Bvh.Query q, float x, float y, float z, float fromX, float fromY, float fromZ, float reach) {
+    boolean isFound =
+        q.nearest(
+            x + Climb.WITHIN * (fromX - x),
+            y + Climb.WITHIN * (fromY - y),
+            z + Climb.WITHIN * (fromZ - z),
+            reach);
+    return isFound ? q.rise : 0;
   }
 
   /**

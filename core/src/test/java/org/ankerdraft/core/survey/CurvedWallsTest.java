@@ -43,6 +43,9 @@ class CurvedWallsTest {
     assertThat(chord).isGreaterThan(4 * TRUE_TO * wallMm);
     WallField f = a.wall();
     for (int n = 0; n < f.mesh().nodeCount(); n++) {
+      assertThat((double) f.byRay()[n])
+          .as("ray at %s", f.mesh().node(n))
+          .isGreaterThan((1 - TRUE_TO) * wallMm);
       double z = f.mesh().node(n).z();
       boolean isAtRim = Math.min(Math.abs(z), Math.abs(z - heightMm)) < wallMm;
       assertThat((double) f.bySphere()[n])

@@ -50,6 +50,34 @@ class ScrewSizeTest {
   }
 
   /**
+   * Recesses for cylinder heads: DIN 974-1, row 1, and the counterbores of a machinist's handbook
+   * for ASME B18.3 in parts of an inch; hand-copied, from memory.
+   */
+  @ParameterizedTest
+  @CsvSource({
+    "M2, 4.4, 2.4",
+    "M2.5, 5.5, 2.9",
+    "M4, 8, 4.4",
+    "M8, 15, 8.6",
+    "No 4-40 UNC, 5.55625, 2.8448",
+    "No 10-32 UNF, 9.525, 4.826",
+    "1/4-20 UNC, 11.1125, 6.35",
+    "1/2-13 UNC, 20.6375, 12.7"
+  })
+  void recessesForHeads(String name, double wide, double deep) {
+    ScrewSize s = size(name);
+    assertThat(s.headMm()).isCloseTo(wide, within(1e-9));
+    assertThat(s.headDeepMm()).isCloseTo(deep, within(1e-9));
+  }
+
+  /** ISO 4762 knows no M3.5. */
+  @Test
+  void everyOtherSizeHasARecess() {
+    assertThat(ScrewSize.ALL.stream().filter(s -> Double.isNaN(s.headMm())).map(ScrewSize::name))
+        .containsExactly("M3.5");
+  }
+
+  /**
    * The basic profile (ISO 68-1): its inner diameter is the outer one less 1.0825 pitches. A tap
    * drill leaves between half of that depth and nearly all of it, and all sizes grow with the fit.
    */
@@ -132,8 +160,8 @@ class ScrewSizeTest {
   void whatTheTableLacksIsAskedFor() {
     var state =
         Parts.build(
-            Parts.box(40, 30, 20) + hole("'screw':'M2','fit':'medium','mouth':'counterbore'"));
-    assertThat(state.steps().getLast().message()).contains("no recess for M2");
+            Parts.box(40, 30, 20) + hole("'screw':'M3.5','fit':'medium','mouth':'counterbore'"));
+    assertThat(state.steps().getLast().message()).contains("no recess for M3.5");
   }
 
   @Test
