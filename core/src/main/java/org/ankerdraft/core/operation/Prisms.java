@@ -71,13 +71,18 @@ public final class Prisms {
       Vec3 along,
       Naming.Births births)
       throws StepFailed, Ladder.Stopped {
-    NamedShape named = unproved(context, what, regions, plane, start, along, births);
+    return proved(context, what, unproved(context, what, regions, plane, start, along, births));
+  }
+
+  /** The same prism, if it is sound. */
+  public static NamedShape proved(BuildContext context, String what, NamedShape prism)
+      throws StepFailed, Ladder.Stopped {
     Optional<String> fault =
-        Proofs.soundness(Proofs.Of.TOOL, named.shape(), context.kernel, context.budget());
+        Proofs.soundness(Proofs.Of.TOOL, prism.shape(), context.kernel, context.budget());
     if (fault.isPresent()) {
       throw new StepFailed(what, fault.get());
     }
-    return named;
+    return prism;
   }
 
   /** The same, for something that is proved after more has been done to it. */

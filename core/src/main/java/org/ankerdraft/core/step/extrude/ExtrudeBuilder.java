@@ -320,12 +320,12 @@ final class ExtrudeBuilder {
     if (before.isPresent()) {
       return before.get();
     }
-    Taper.Made made = recipe.taperRad == 0 ? straight(recipe) : tapered(recipe);
+    Taper.Made made = anew(recipe);
     context.madeBefore().keep(recipe, made, made.solid().shape().bytes());
     return made;
   }
 
-  private Taper.Made tapered(Recipe of) throws StepFailed, Ladder.Stopped {
+  private Taper.Made anew(Recipe of) throws StepFailed, Ladder.Stopped {
     NamedShape straight =
         Prisms.unproved(
             context,
@@ -335,23 +335,13 @@ final class ExtrudeBuilder {
             of.from,
             of.side.along().times(of.side.depthMm()),
             births(of.sketch, of.side));
-    Taper.Made made =
+    if (of.taperRad == 0) {
+      return new Taper.Made(Prisms.proved(context, what, straight), "prism");
+    }
+    Taper.Made tapered =
         new Taper(context, step.id(), of.sketch, of.from, of.side)
             .solid(straight, of.taperRad, tellsLimit);
-    return new Taper.Made(made.solid(), "prism, " + made.strategy());
-  }
-
-  private Taper.Made straight(Recipe of) throws StepFailed, Ladder.Stopped {
-    NamedShape solid =
-        Prisms.prism(
-            context,
-            what,
-            of.sketch.regions(),
-            of.sketch.frame().plane(),
-            of.from,
-            of.side.along().times(of.side.depthMm()),
-            births(of.sketch, of.side));
-    return new Taper.Made(solid, "prism");
+    return new Taper.Made(tapered.solid(), "prism, " + tapered.strategy());
   }
 
   private Naming.Births births(ResolvedSketch sketch, Side side) {
