@@ -2,9 +2,11 @@
 
 #include <cmath>
 #include <optional>
+#include <vector>
 
+#include <BRepCheck_Analyzer.hxx>
+#include <BRepTools.hxx>
 #include <BRepTools_Modification.hxx>
-#include <BRepTools_Modifier.hxx>
 #include <BRep_Tool.hxx>
 #include <ElCLib.hxx>
 #include <Geom2d_Curve.hxx>
@@ -22,6 +24,9 @@
 #include <gce_MakeCirc.hxx>
 #include <gp_Circ.hxx>
 #include <gp_Trsf2d.hxx>
+
+#include "shapes.h"
+#include "wires.h"
 
 namespace ankerdraft {
 
@@ -64,8 +69,22 @@ std::optional<gp_Circ> CircleAlong(Handle(Geom_Curve) curve) {
   return circle;
 }
 
-std::optional<Torus> TorusOf(const Handle(Geom_Surface)& surface) {
-  const auto turned = Handle(Geom_SurfaceOfRevolution)::DownCast(surface);
+// Whether what a face has of a turned circle lies where the library finds its places again on a torus: one without a hole
+// passes twice by its axis, and only what is farther from that than the middle of the tube is found for certain.
+bool IsBeside(const TopoDS_Face& face, const Geom_SurfaceOfRevolution& turned, const gp_Vec& out, double radius) {
+  const double least = out.Magnitude() < radius ? out.Magnitude() : 0;
+  double u0, u1, v0, v1;
+  BRepTools::UVBounds(face, u0, u1, v0, v1);
+  for (int i = 0; i <= kPlaces; ++i) {
+    const gp_Pnt at = turned.BasisCurve()->Value(v0 + (v1 - v0) * i / kPlaces);
+    if (gp_Vec(turned.Location(), at).Dot(out) / out.Magnitude() < least - kSamePlace) return false;
+  }
+  return true;
+}
+
+std::optional<Torus> TorusOf(const TopoDS_Face& face) {
+  TopLoc_Location location;
+  const auto turned = Handle(Geom_SurfaceOfRevolution)::DownCast(BRep_Tool::Surface(face, location));
   const std::optional<gp_Circ> along = turned.IsNull() ? std::nullopt : CircleAlong(turned->BasisCurve());
   if (!along) return std::nullopt;
   const gp_Circ& tube = *along;
@@ -73,7 +92,8 @@ std::optional<Torus> TorusOf(const Handle(Geom_Surface)& surface) {
   const gp_Vec to(turned->Location(), tube.Location());
   const gp_Vec out = to - gp_Vec(axis) * to.Dot(axis);
   const bool is_beside = out.Magnitude() > Precision::Confusion();
-  if (!is_beside || std::abs(square.Dot(axis)) > kSameWay || std::abs(to.Dot(square)) > kSamePlace)
+  if (!is_beside || std::abs(square.Dot(axis)) > kSameWay || std::abs(to.Dot(square)) > kSamePlace ||
+      !IsBeside(face, *turned, out, tube.Radius()))
     return std::nullopt;
   const gp_Ax3 frame(tube.Location().Translated(-out), axis, gp_Dir(out));
   const gp_Dir begin = tube.Position().XDirection();
@@ -86,8 +106,9 @@ class ToTori : public BRepTools_Modification {
  public:
   Standard_Boolean NewSurface(const TopoDS_Face& face, Handle(Geom_Surface)& surface, TopLoc_Location& location,
                               Standard_Real& tolerance, Standard_Boolean& turn_wires, Standard_Boolean& turn_face) override {
-    const std::optional<Torus> torus = TorusOf(BRep_Tool::Surface(face, location));
+    const std::optional<Torus> torus = TorusOf(face);
     if (!torus) return false;
+    BRep_Tool::Surface(face, location);
     surface = torus->surface;
     tolerance = BRep_Tool::Tolerance(face);
     turn_wires = turn_face = torus->runs_back;
@@ -96,8 +117,7 @@ class ToTori : public BRepTools_Modification {
 
   Standard_Boolean NewCurve2d(const TopoDS_Edge& edge, const TopoDS_Face& face, const TopoDS_Edge&, const TopoDS_Face&,
                               Handle(Geom2d_Curve)& curve, Standard_Real& tolerance) override {
-    TopLoc_Location location;
-    const std::optional<Torus> torus = TorusOf(BRep_Tool::Surface(face, location));
+    const std::optional<Torus> torus = TorusOf(face);
     if (!torus) return false;
     double first, last;
     curve = torus->Place(BRep_Tool::CurveOnSurface(edge, face, first, last));
@@ -118,14 +138,30 @@ class ToTori : public BRepTools_Modification {
 
 }  // namespace
 
-TopoDS_Shape WithTori(const TopoDS_Shape& shape) {
-  TopLoc_Location location;
+Tori::Tori(const TopoDS_Shape& shape) : former_(shape), shape_(shape) {
+  constexpr double kSameVolume = 1e-6;
   bool has_some = false;
   for (TopExp_Explorer f(shape, TopAbs_FACE); f.More() && !has_some; f.Next())
-    has_some = TorusOf(BRep_Tool::Surface(TopoDS::Face(f.Current()), location)).has_value();
-  if (!has_some) return {};
-  BRepTools_Modifier modifier(shape, new ToTori);
-  return modifier.IsDone() ? modifier.ModifiedShape(shape) : TopoDS_Shape();
+    has_some = TorusOf(TopoDS::Face(f.Current())).has_value();
+  if (!has_some) return;
+  modifier_.Init(shape);
+  modifier_.Perform(new ToTori);
+  if (!modifier_.IsDone()) return;
+  const TopoDS_Shape made = modifier_.ModifiedShape(shape);
+  const double volume = VolumeOf(shape);
+  if (BRepCheck_Analyzer(made).IsValid() && std::abs(VolumeOf(made) - volume) <= kSameVolume * std::abs(volume)) shape_ = made;
+}
+
+TopTools_IndexedMapOfShape Tori::FormerFaces() {
+  const TopTools_IndexedMapOfShape former = Numbered(former_).faces;
+  if (shape_.IsSame(former_)) return former;
+  const TopTools_IndexedMapOfShape now = Numbered(shape_).faces;
+  std::vector<TopoDS_Shape> in_order(now.Extent());
+  for (int i = 1; i <= former.Extent(); ++i)
+    in_order[now.FindIndex(modifier_.ModifiedShape(former.FindKey(i))) - 1] = former.FindKey(i);
+  TopTools_IndexedMapOfShape faces;
+  for (const TopoDS_Shape& face : in_order) faces.Add(face);
+  return faces;
 }
 
 }  // namespace ankerdraft

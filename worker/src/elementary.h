@@ -1,10 +1,25 @@
 #pragma once
+#include <BRepTools_Modifier.hxx>
+#include <TopTools_IndexedMapOfShape.hxx>
 #include <TopoDS_Shape.hxx>
 
 namespace ankerdraft {
 
-/// The same shape with turned circles as tori: the library writes a torus without a hole into a STEP file as a swept surface,
-/// which is as good as free to offsets, drafts and rounds. Null where there are none.
-TopoDS_Shape WithTori(const TopoDS_Shape& shape);
+/// A shape with turned circles as tori, which the library in places makes, or writes into STEP files, as swept surfaces:
+/// these are as good as free to offsets, drafts and rounds.
+class Tori {
+ public:
+  /// @param shape kept as it is where nothing of it is such a surface, or where it would not stay sound and as large as it is
+  explicit Tori(const TopoDS_Shape& shape);
+
+  const TopoDS_Shape& Shape() const { return shape_; }
+
+  /// The faces that the shape had before, each with the number that it has now.
+  TopTools_IndexedMapOfShape FormerFaces();
+
+ private:
+  TopoDS_Shape former_, shape_;
+  BRepTools_Modifier modifier_;
+};
 
 }  // namespace ankerdraft

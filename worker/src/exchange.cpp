@@ -7,9 +7,7 @@
 #include <APIHeaderSection_MakeHeader.hxx>
 #include <Interface_HArray1OfHAsciiString.hxx>
 #include <BRepCheck_Analyzer.hxx>
-#include <BRepGProp.hxx>
 #include <BRepLib.hxx>
-#include <GProp_GProps.hxx>
 #include <Interface_Check.hxx>
 #include <Interface_CheckIterator.hxx>
 #include <Interface_InterfaceModel.hxx>
@@ -121,12 +119,6 @@ void RefuseBrokenGeometry(STEPControl_Reader& reader) {
   }
 }
 
-double VolumeOf(const TopoDS_Shape& shape) {
-  GProp_GProps volume;
-  BRepGProp::VolumeProperties(shape, volume);
-  return volume.Mass();
-}
-
 // What is safe to mend is mended, and said: small faults within a tolerance, a skin that looks inwards.
 TopoDS_Shape Healed(const TopoDS_Shape& read, const std::string& name, ShapeList* out) {
   constexpr double kMostHealed = 1e-3;
@@ -150,15 +142,6 @@ TopoDS_Shape Healed(const TopoDS_Shape& read, const std::string& name, ShapeList
     }
   }
   return solid;
-}
-
-// A torus without a hole comes as a swept surface, also from our own files.
-TopoDS_Shape WithItsTori(const TopoDS_Shape& solid) {
-  constexpr double kSameVolume = 1e-6;
-  const TopoDS_Shape made = WithTori(solid);
-  const bool is_same = !made.IsNull() && BRepCheck_Analyzer(made).IsValid() &&
-                       std::abs(VolumeOf(made) / VolumeOf(solid) - 1) <= kSameVolume;
-  return is_same ? made : solid;
 }
 
 // How many solids a file says it holds.
@@ -194,7 +177,7 @@ void ReadStep(const StepRead& in, ShapeStore& store, ShapeList* out) {
     for (TopExp_Explorer e(reader.Shape(i), TopAbs_SOLID); e.More(); e.Next()) {
       const std::string name = NameOf(reader, e.Current());
       const std::string known = name.empty() ? "solid " + std::to_string(out->shapes_size() + 1) : name;
-      Describe(WithItsTori(Healed(e.Current(), known, out)), store, out->add_shapes());
+      Describe(Tori(Healed(e.Current(), known, out)).Shape(), store, out->add_shapes());
       out->add_names(name);
       ++solids;
     }

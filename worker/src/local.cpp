@@ -6,10 +6,8 @@
 
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepCheck_Analyzer.hxx>
-#include <BRepGProp.hxx>
 #include <BRepPrimAPI_MakeBox.hxx>
 #include <BRep_Builder.hxx>
-#include <GProp_GProps.hxx>
 #include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopTools_DataMapOfShapeShape.hxx>
@@ -22,6 +20,7 @@
 #include "glue.h"
 #include "layer.h"
 #include "nested.h"
+#include "wires.h"
 
 namespace ankerdraft {
 
@@ -188,12 +187,6 @@ bool AreApart(const std::vector<Bnd_Box>& boxes) {
 bool IsOfOneShell(const Body& body, const Layer& layer) {
   const auto shell = [&](const Hit& hit) { return body.shells.FindFromKey(hit.face).First(); };
   return shell(layer.hits.front()).IsSame(shell(layer.hits.back()));
-}
-
-double VolumeOf(const TopoDS_Shape& shape) {
-  GProp_GProps props;
-  BRepGProp::VolumeProperties(shape, props);
-  return props.Mass();
 }
 
 // How each of the tools goes onto a body: those that only stand on it, and blocks for the others.

@@ -1,15 +1,21 @@
 #include "mesher.h"
 
+#include <algorithm>
+#include <cmath>
+#include <vector>
+
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepMesh_Context.hxx>
 #include <BRepMesh_DefaultRangeSplitter.hxx>
 #include <BRepMesh_DelabellaBaseMeshAlgo.hxx>
 #include <BRepMesh_DelabellaMeshAlgoFactory.hxx>
+#include <BRepMesh_DelaunayNodeInsertionMeshAlgo.hxx>
 #include <BRepMesh_FaceDiscret.hxx>
 #include <BRepMesh_IncrementalMesh.hxx>
 #include <BRepMesh_MeshAlgoFactory.hxx>
 #include <BRepMesh_ModelPostProcessor.hxx>
 #include <BRepMesh_NodeInsertionMeshAlgo.hxx>
+#include <BRepMesh_SphereRangeSplitter.hxx>
 #include <BRepTools.hxx>
 #include <BRep_Builder.hxx>
 #include <BRep_Tool.hxx>
@@ -18,6 +24,7 @@
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
+#include <gp_Torus.hxx>
 
 namespace ankerdraft {
 
@@ -33,13 +40,112 @@ class ShortGenerators : public BRepMesh_DefaultRangeSplitter {
   }
 };
 
+// A face between two circles of a cylinder or cone is a strip: its triangles follow from the order of the points on both
+// sides. Any other is left to the library.
+class StripOfGenerators : public BRepMesh_NodeInsertionMeshAlgo<ShortGenerators, BRepMesh_DelabellaBaseMeshAlgo> {
+  using Base = BRepMesh_NodeInsertionMeshAlgo<ShortGenerators, BRepMesh_DelabellaBaseMeshAlgo>;
+
+ protected:
+  void generateMesh(const Message_ProgressRange& range) override {
+    std::vector<int> below, above;
+    if (AreBothSides(below, above))
+      Zip(below, above);
+    else
+      Base::generateMesh(range);
+  }
+
+ private:
+  // The nodes of both sides, each from its least u on; false if some lie between the sides, or the ends lean.
+  bool AreBothSides(std::vector<int>& below, std::vector<int>& above) const {
+    const auto [first, last] = getRangeSplitter().GetRangeV();
+    const double near = getRangeSplitter().GetToleranceUV().second;
+    const int count = getStructure()->NbNodes();
+    std::vector<double> u(count + 1);
+    for (int node = 1; node <= count; ++node) {
+      const gp_Pnt2d at = getNodePoint2d(getStructure()->GetNode(node));
+      u[node] = at.X();
+      if (std::abs(at.Y() - first) <= near)
+        below.push_back(node);
+      else if (std::abs(at.Y() - last) <= near)
+        above.push_back(node);
+      else
+        return false;
+    }
+    if (below.size() < 2 || above.size() < 2) return false;
+    for (std::vector<int>* side : {&below, &above})
+      std::sort(side->begin(), side->end(), [&](int a, int b) { return u[a] < u[b]; });
+    const double ends = getRangeSplitter().GetToleranceUV().first;
+    return std::abs(u[below.front()] - u[above.front()]) <= ends && std::abs(u[below.back()] - u[above.back()]) <= ends;
+  }
+
+  // Goes on each time on the side where the next point comes first.
+  void Zip(const std::vector<int>& below, const std::vector<int>& above) {
+    const auto u = [&](int node) { return getNodePoint2d(getStructure()->GetNode(node)).X(); };
+    size_t i = 0, j = 0;
+    while (i + 1 < below.size() || j + 1 < above.size()) {
+      const bool is_below = j + 1 == above.size() || (i + 1 < below.size() && u(below[i + 1]) <= u(above[j + 1]));
+      const int next = is_below ? below[++i] : above[++j];
+      AddTriangle(is_below ? below[i - 1] : below[i], next, is_below ? above[j] : above[j - 1]);
+    }
+  }
+
+  void AddTriangle(int a, int b, int c) {
+    const int nodes[] = {a, b, c};
+    int links[3];
+    bool along[3];
+    for (int k = 0; k < 3; ++k) {
+      const int link = getStructure()->AddLink(BRepMesh_Edge(nodes[k], nodes[(k + 1) % 3], BRepMesh_Free));
+      links[k] = std::abs(link);
+      along[k] = link > 0;
+    }
+    getStructure()->AddElement(BRepMesh_Triangle(links, along, BRepMesh_Free));
+  }
+};
+
+// Points within a face of a torus, as far apart as the accuracy asks. The library puts in four times as many.
+class EvenPointsOfTorus : public BRepMesh_DefaultRangeSplitter {
+ public:
+  Handle(IMeshData::ListOfPnt2d) GenerateSurfaceNodes(const IMeshTools_Parameters& wanted) const override {
+    const gp_Torus torus = GetSurface()->Torus();
+    const auto [u0, u1] = GetRangeU();
+    const auto [v0, v1] = GetRangeV();
+    const int columns = Steps(u1 - u0, torus.MajorRadius() + torus.MinorRadius(), wanted);
+    const int rows = Steps(v1 - v0, torus.MinorRadius(), wanted);
+    const Handle(NCollection_IncAllocator) memory = new NCollection_IncAllocator;
+    const Handle(IMeshData::ListOfPnt2d) points = new IMeshData::ListOfPnt2d(memory);
+    for (int i = 1; i < columns; ++i)
+      for (int j = 1; j < rows; ++j)
+        points->Append(gp_Pnt2d(u0 + (u1 - u0) * i / columns, v0 + (v1 - v0) * j / rows));
+    return points;
+  }
+
+ private:
+  // As many as leave the chords of an arc within both bounds.
+  int Steps(double arc, double radius, const IMeshTools_Parameters& wanted) const {
+    const double sag = std::min(GetDFace()->GetDeflection(), radius);
+    const double step = std::min(wanted.Angle, 2 * std::acos(1 - sag / radius));
+    return static_cast<int>(std::ceil(arc / step));
+  }
+};
+
+// Triangles between all points of a face at once, those within it included: the library else puts these in one by one.
+template <class Splitter>
+Handle(IMeshTools_MeshAlgo) AtOnce() {
+  auto* algo = new BRepMesh_DelaunayNodeInsertionMeshAlgo<Splitter, BRepMesh_DelabellaBaseMeshAlgo>();
+  algo->SetPreProcessSurfaceNodes(true);
+  return algo;
+}
+
 // The library's quick way, without the rows of points that it puts on cylinders and cones: these make three times as many
 // triangles of a part as its shape asks for.
 class WithoutRows : public BRepMesh_DelabellaMeshAlgoFactory {
  public:
   Handle(IMeshTools_MeshAlgo) GetAlgo(const GeomAbs_SurfaceType type, const IMeshTools_Parameters& wanted) const override {
-    if (type == GeomAbs_Cylinder || type == GeomAbs_Cone)
-      return new BRepMesh_NodeInsertionMeshAlgo<ShortGenerators, BRepMesh_DelabellaBaseMeshAlgo>();
+    if (type == GeomAbs_Cylinder || type == GeomAbs_Cone) return new StripOfGenerators();
+    if (type == GeomAbs_Plane)
+      return new BRepMesh_NodeInsertionMeshAlgo<BRepMesh_DefaultRangeSplitter, BRepMesh_DelabellaBaseMeshAlgo>();
+    if (type == GeomAbs_Torus) return AtOnce<EvenPointsOfTorus>();
+    if (type == GeomAbs_Sphere) return AtOnce<BRepMesh_SphereRangeSplitter>();
     return BRepMesh_DelabellaMeshAlgoFactory::GetAlgo(type, wanted);
   }
 };
@@ -91,6 +197,25 @@ void Run(const TopoDS_Shape& what, const MeshAccuracy& in, const Handle(IMeshToo
   mesher.Perform(context);
 }
 
+// How far a point lies off a surface, from parameters near it: by Newton's method, since the middle of a chord can lie far
+// along the surface from the middle of its parameters, as on a cone.
+double Off(const BRepAdaptor_Surface& surface, const gp_Pnt& p, double u, double v, double enough) {
+  constexpr int kRounds = 3;
+  gp_Pnt on = surface.Value(u, v);
+  for (int i = 0; i < kRounds && on.Distance(p) > enough; ++i) {
+    gp_Vec along_u, along_v;
+    surface.D1(u, v, on, along_u, along_v);
+    const gp_Vec rest(on, p);
+    const double uu = along_u.SquareMagnitude(), uv = along_u.Dot(along_v), vv = along_v.SquareMagnitude();
+    const double size = uu * vv - uv * uv;
+    if (!(size > 0)) break;
+    u += (rest.Dot(along_u) * vv - rest.Dot(along_v) * uv) / size;
+    v += (rest.Dot(along_v) * uu - rest.Dot(along_u) * uv) / size;
+    on = surface.Value(u, v);
+  }
+  return on.Distance(p);
+}
+
 // Whether the triangles of a face leave its surface by more than the mesher's usual excess over what was asked.
 bool Strays(const TopoDS_Face& face, double deflection) {
   constexpr double kUsualExcess = 3;
@@ -105,8 +230,9 @@ bool Strays(const TopoDS_Face& face, double deflection) {
       const gp_Pnt2d a = tri->UVNode(n[k]), b = tri->UVNode(n[(k + 1) % 3]);
       const gp_Pnt p = tri->Node(n[k]).Transformed(at.Transformation());
       const gp_Pnt q = tri->Node(n[(k + 1) % 3]).Transformed(at.Transformation());
-      const gp_Pnt on = surface.Value(0.5 * (a.X() + b.X()), 0.5 * (a.Y() + b.Y()));
-      if (on.Distance(gp_Pnt(0.5 * (p.XYZ() + q.XYZ()))) > kUsualExcess * deflection) return true;
+      const gp_Pnt middle(0.5 * (p.XYZ() + q.XYZ()));
+      const double most = kUsualExcess * deflection;
+      if (Off(surface, middle, 0.5 * (a.X() + b.X()), 0.5 * (a.Y() + b.Y()), most) > most) return true;
     }
   }
   return false;

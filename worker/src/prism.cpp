@@ -33,6 +33,7 @@
 #include <TopoDS_Wire.hxx>
 #include <gp_Lin.hxx>
 
+#include "elementary.h"
 #include "shapes.h"
 #include "wires.h"
 
@@ -206,13 +207,14 @@ void Revolve(const kernel::v1::Revolve& in, ShapeStore& store, ShapeReply* out) 
   BRepPrimAPI_MakeRevol revolution =
       whole ? BRepPrimAPI_MakeRevol(turned, axis) : BRepPrimAPI_MakeRevol(turned, axis, in.angle());
   if (!revolution.IsDone()) throw Refused{"refused", "the library could not turn the profile"};
-  TopoDS_Shape result = Unwrapped(revolution.Shape());
+  TopoDS_Shape made = Unwrapped(revolution.Shape());
   // Turned against the normal of its plane a profile makes a solid that is inside out.
-  if (!profile.faces.empty()) TurnOutwards(result);
-  const TopTools_IndexedMapOfShape faces = Numbered(result).faces;
+  if (!profile.faces.empty()) TurnOutwards(made);
+  Tori result(made);
+  const TopTools_IndexedMapOfShape faces = result.FormerFaces();
   profile.Record(revolution, moved, faces, !whole, out);
   AddByPlace(profile.tagged, axis, in.start() + 0.5 * in.angle(), faces, out);
-  Describe(result, store, out);
+  Describe(result.Shape(), store, out);
 }
 
 namespace {

@@ -16,6 +16,7 @@
 #include <TopoDS_Wire.hxx>
 #include <gp_Lin.hxx>
 
+#include "elementary.h"
 #include "interpolation.h"
 #include "meridian.h"
 #include "places.h"
@@ -204,7 +205,7 @@ class Lathe {
     if (!turned.IsDone()) throw Refused{"refused", "the library could not turn the moved meridians"};
     TopoDS_Shape solid = turned.Shape();
     TurnOutwards(solid);
-    return Forward(solid);
+    return Tori(Forward(solid)).Shape();
   }
 
   // The face of a turned body on which a meridian lies, half a turn from its seams.

@@ -212,10 +212,14 @@ void AddCurveOrigin(const TopoDS_Shape& face, OriginKind kind, int tag, const To
   AddCurveOrigins(one, kind, tag, faces, out);
 }
 
+double VolumeOf(const TopoDS_Shape& shape) {
+  GProp_GProps volume;
+  BRepGProp::VolumeProperties(shape, volume);
+  return volume.Mass();
+}
+
 void TurnOutwards(TopoDS_Shape& solid) {
-  GProp_GProps mass;
-  BRepGProp::VolumeProperties(solid, mass);
-  if (mass.Mass() < 0) solid = Forward(solid.Reversed());
+  if (VolumeOf(solid) < 0) solid = Forward(solid.Reversed());
 }
 
 TopoDS_Shape Forward(const TopoDS_Shape& solid) {

@@ -40,6 +40,9 @@ void AddCurveOrigin(const TopoDS_Shape& face, kernel::v1::OriginKind kind, int t
 /// Reverses a solid that is inside out.
 void TurnOutwards(TopoDS_Shape& solid);
 
+/// mm3; negative of a solid that is inside out.
+double VolumeOf(const TopoDS_Shape& shape);
+
 /// The same solid with its faces turned instead of the whole or its shells: the library's rounds come out wrong on solids
 /// that are turned as a whole.
 TopoDS_Shape Forward(const TopoDS_Shape& solid);
