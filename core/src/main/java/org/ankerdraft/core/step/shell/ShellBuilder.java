@@ -197,6 +197,9 @@ final class ShellBuilder {
     if (!step.outwards() && early) {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
+    if (step.outwards() && hasSmall) {
+      ladder.special("small rounds off, offset outwards, cut", () -> withoutSmall(w, Join.INTERSECTION));
+    }
     if (!step.outwards() && hasSmall) {
       ladder.rung(
           "small rounds off, offset inwards, cut", () -> withoutSmall(w, Join.INTERSECTION));
@@ -246,8 +249,7 @@ final class ShellBuilder {
     }
     ladder.special(EACH_BY_ITSELF, () -> offsetAndCut(w, Join.FACEWISE));
     if (step.outwards() && isBuiltWithLastRounds(w)) {
-      ladder.special(
-          EACH_BEFORE_ROUNDS, () -> offsetOutwards(w, w.rounds.getFirst().before(), Join.FACEWISE));
+      ladder.special(EACH_BEFORE_ROUNDS, () -> beforeRoundsOutwards(w));
     }
   }
 
@@ -404,11 +406,17 @@ final class ShellBuilder {
   }
 
   private Outcome<NamedShape> offsetAndCut(Walls w, Join join) {
-    return step.outwards() ? offsetOutwards(w, w.input, join) : offsetAndCut(w, w.input, join);
+    return offsetAndCut(w, w.input, join);
   }
 
+  /**
+   * @param from the body or what it was before something was done to it that the other side of the
+   *     wall does not show
+   */
   private Outcome<NamedShape> offsetAndCut(Walls w, NamedShape from, Join join) {
-    return cavity(w, from, join).then(c -> cut(w, c));
+    return step.outwards()
+        ? grown(w, from, join).then(o -> withoutOriginal(w, o))
+        : cavity(w, from, join).then(c -> cut(w, c));
   }
 
   /** The inside, led out through the openings. */
@@ -481,8 +489,15 @@ final class ShellBuilder {
             .toList());
   }
 
-  /** The body, or what it was before its rounds, which go on again by the wall more. */
-  private Outcome<NamedShape> offsetOutwards(Walls w, NamedShape from, Join join) {
+  /** What the body was before its rounds, which go on again by the wall more. */
+  private Outcome<NamedShape> beforeRoundsOutwards(Walls w) {
+    Outcome<NamedShape> outer = grown(w, w.rounds.getFirst().before(), Join.FACEWISE);
+    return roundedAgain(w, outer, -w.thickness, edge -> isAtOpening(w, edge))
+        .then(o -> withoutOriginal(w, o));
+  }
+
+  /** Grown by the walls; its faces keep their names. */
+  private Outcome<NamedShape> grown(Walls w, NamedShape from, Join join) {
     Map<Integer, Double> own = new LinkedHashMap<>();
     for (int i = 1; i <= from.topology().faces().size(); i++) {
       int original = w.input.face(from.faceName(i));
@@ -493,16 +508,10 @@ final class ShellBuilder {
         own.put(i, mm);
       }
     }
-    Outcome<NamedShape> outer =
-        context
-            .kernel
-            .offset(from.shape(), w.thickness, own, join, context.shortBudget())
-            .map(d -> Naming.name(d, List.of(from), grown()));
-    Outcome<NamedShape> rounded =
-        from == w.input
-            ? outer
-            : roundedAgain(w, outer, -w.thickness, edge -> isAtOpening(w, edge));
-    return rounded.then(o -> withoutOriginal(w, moved(w, o)));
+    return context
+        .kernel
+        .offset(from.shape(), w.thickness, own, join, context.shortBudget())
+        .map(d -> Naming.name(d, List.of(from), grown()));
   }
 
   private Outcome<NamedShape> withoutOriginal(Walls w, NamedShape grown) {
@@ -510,7 +519,7 @@ final class ShellBuilder {
         .kernel
         .combine(
             Combination.SUBTRACT, grown.shape(), List.of(w.input.shape()), false, context.budget())
-        .map(d -> Naming.name(d, List.of(grown, w.input), this::unknown));
+        .map(d -> Naming.name(d, List.of(moved(w, grown), w.input), this::unknown));
   }
 
   private ShellRounds rounds(Walls w) {
@@ -521,6 +530,7 @@ final class ShellBuilder {
   private ShellRounds rounds(Walls w, NamedShape of) {
     return new ShellRounds(
         of,
+        step.outwards(),
         f -> w.at(original(w, of, f)),
         f -> w.open.contains(original(w, of, f)),
         context.tolerance.lengthMm());

@@ -15,7 +15,8 @@ import org.ankerdraft.vectors.Vec3;
 
 /**
  * The outside rounds and chamfers of a body that is hollowed: those no larger than the wall, which
- * the inside of the wall cannot follow, and those that taper from more than the wall to less.
+ * the inside of the wall cannot follow, and those that taper from more than the wall to less. Of a
+ * body that gets its wall outside they are those at its inside corners.
  */
 final class ShellRounds {
   private static final double PARALLEL_RAD = 1e-9;
@@ -43,19 +44,24 @@ final class ShellRounds {
   final boolean areTight;
 
   /**
+   * @param outwards whether the wall lies outside the body
    * @param isOpen whether a face stays open: the inside goes on beyond it
    */
   ShellRounds(
-      NamedShape input, IntToDoubleFunction wallMm, IntPredicate isOpen, double toleranceMm) {
+      NamedShape input,
+      boolean outwards,
+      IntToDoubleFunction wallMm,
+      IntPredicate isOpen,
+      double toleranceMm) {
     List<Integer> smaller = new ArrayList<>();
     List<Tapered> crossing = new ArrayList<>();
     Topology t = input.topology();
     for (int i = 1; i <= t.faces().size(); i++) {
-      if (isUsedUp(t, i, wallMm)) {
+      if (isUsedUp(t, i, outwards, wallMm)) {
         smaller.add(i);
         continue;
       }
-      if (t.face(i).concave() || !hasSmoothNeighbour(t, i)) {
+      if (t.face(i).concave() != outwards || !hasSmoothNeighbour(t, i)) {
         continue;
       }
       Tapered round = round(t, i, isOpen);
@@ -91,17 +97,20 @@ final class ShellRounds {
   }
 
   /**
-   * Whether a chamfer is so narrow that nothing is left of it inside. Where faces meet at an
-   * outside edge with an angle a between their normals, each loses t tan(a / 2) when both move by
-   * t.
+   * Whether a chamfer is so narrow that nothing is left of it on the other side of the wall. Where
+   * faces meet at an edge with an angle a between their normals, each loses t tan(a / 2) when both
+   * move by t towards the side on which the edge is hollow.
    */
-  private static boolean isUsedUp(Topology t, int face, IntToDoubleFunction wallMm) {
+  private static boolean isUsedUp(
+      Topology t, int face, boolean outwards, IntToDoubleFunction wallMm) {
     Topology.Face f = t.face(face);
     boolean isStrip =
         switch (f.kind()) {
-          case PLANE, CONE, FREEFORM -> !f.concave();
+          case PLANE -> true;
+          case CONE, FREEFORM -> f.concave() == outwards;
           default -> false;
         };
+    Topology.Bend bend = outwards ? Topology.Bend.CONCAVE : Topology.Bend.CONVEX;
     if (!isStrip) {
       return false;
     }
@@ -109,7 +118,7 @@ final class ShellRounds {
         f.loops().stream()
             .flatMap(List::stream)
             .map(t::edge)
-            .filter(e -> e.bend() == Topology.Bend.CONVEX)
+            .filter(e -> e.bend() == bend)
             .sorted(Comparator.comparingDouble(Topology.Edge::lengthMm).reversed())
             .limit(2)
             .toList();
