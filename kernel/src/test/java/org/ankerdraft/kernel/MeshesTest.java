@@ -45,7 +45,9 @@ class MeshesTest {
           random.nextDouble(0.15, 0.6));
     }
 
-    /** The inner half of the bar is drawn towards the axis, which must not make its face another. */
+    /**
+     * The inner half of the bar is drawn towards the axis, which must not make its face another.
+     */
     Shape shape() {
       Vec3 middle = new Vec3(ring, 0, 0);
       Vec3 up = new Vec3(0, bar, 0);
@@ -88,7 +90,9 @@ class MeshesTest {
   void aToroidalFaceHasTheTrianglesThatItsAccuracyAsksFor(long seed) {
     Bend bend = Bend.of(new Random(seed));
     Shape bar = bend.shape();
-    assertThat(bar.topology().faces()).extracting(Topology.Face::kind).startsWith(SurfaceKind.TORUS, SurfaceKind.TORUS);
+    assertThat(bar.topology().faces())
+        .extracting(Topology.Face::kind)
+        .startsWith(SurfaceKind.TORUS, SurfaceKind.TORUS);
     TriangleMesh mesh = mesh(bar, bend.deflection, bend.angle);
 
     assertThat(mesh.watertight()).isTrue();
@@ -117,7 +121,9 @@ class MeshesTest {
     return bend.turn < 6.1 && mesh.faceOfTriangle(triangle) > 2;
   }
 
-  /** Without points within, whatever its outline, it has two triangles less than its outline pieces. */
+  /**
+   * Without points within, whatever its outline, it has two triangles less than its outline pieces.
+   */
   @ParameterizedTest
   @MethodSource("seeds")
   void aConicalFaceNeedsNoPointsWithin(long seed) {
@@ -162,7 +168,8 @@ class MeshesTest {
         Solids.extrudedFrom(KERNEL, Solids.polygon(-20, -20, 20, -20, 20, 5), -1, 60).shape();
     Shape window = Solids.box(KERNEL, new Vec3(-3, -20, 12), new Vec3(6, 40, 9));
     for (Shape tool : List.of(wedge, window)) {
-      Shape cut = KERNEL.combine(Combination.SUBTRACT, bar, List.of(tool), false, BUDGET).orThrow().shape();
+      Shape cut =
+          KERNEL.combine(Combination.SUBTRACT, bar, List.of(tool), false, BUDGET).orThrow().shape();
       TriangleMesh mesh = mesh(cut, 0.02, 0.3);
       assertThat(mesh.watertight()).isTrue();
       assertThat(mesh.volumeMm3())

@@ -128,7 +128,9 @@ class TurnedArcsTest {
         .isCloseTo(section.volume(turn), within(1e-9 * section.volume(turn)));
     List<Derived.Origin> sides =
         turned.origins().stream().filter(o -> o.kind() == OriginKind.CURVE).toList();
-    assertThat(sides).extracting(Derived.Origin::source).containsExactlyInAnyOrder(1, 2, 3, 4, 5, 6, 7, 8);
+    assertThat(sides)
+        .extracting(Derived.Origin::source)
+        .containsExactlyInAnyOrder(1, 2, 3, 4, 5, 6, 7, 8);
     for (Derived.Origin side : sides) {
       Topology.Face face = turned.shape().topology().face(side.face());
       if (side.source() % 2 == 0) {

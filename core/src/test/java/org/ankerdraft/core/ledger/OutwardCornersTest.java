@@ -91,7 +91,8 @@ class OutwardCornersTest {
             20 - radius, 3 - radius);
     double grown = foot(wall);
     double exact = grown - foot(0) - 2 * Math.PI * corner(radius);
-    assertThat(Parts.volume(Parts.ok(profile + shell(wall, "x/side:e")))).isCloseTo(exact, within(1e-8 * grown));
+    assertThat(Parts.volume(Parts.ok(profile + shell(wall, "x/side:e"))))
+        .isCloseTo(exact, within(1e-8 * grown));
   }
 
   /** Moment about the axis of what the round adds in the corner, 20 mm from the axis. */

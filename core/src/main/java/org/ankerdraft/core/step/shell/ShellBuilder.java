@@ -198,7 +198,8 @@ final class ShellBuilder {
       ladder.rung(BEFORE_ROUNDS, () -> beforeRounds(w, Join.INTERSECTION));
     }
     if (step.outwards() && hasSmall) {
-      ladder.special("small rounds off, offset outwards, cut", () -> withoutSmall(w, Join.INTERSECTION));
+      ladder.special(
+          "small rounds off, offset outwards, cut", () -> withoutSmall(w, Join.INTERSECTION));
     }
     if (!step.outwards() && hasSmall) {
       ladder.rung(

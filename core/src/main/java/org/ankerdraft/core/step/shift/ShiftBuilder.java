@@ -38,6 +38,8 @@ final class ShiftBuilder {
 
   private static final double LONGER = 4;
 
+  private static final String EACH = "each face moved by itself";
+
   private final BuildContext context;
   private final Shift step;
   private Body body;
@@ -76,20 +78,52 @@ final class ShiftBuilder {
     return StepBuild.of(climbed.get().strategy(), new Body(body.name(), climbed.get().result()));
   }
 
-  private Ladder ladder(double distance) {
-    return new Ladder(result -> fault(result, distance))
-        .rung("surfaces moved", () -> moved(input, faces, distance))
-        .fitting("each face moved by itself", () -> eachMoved(distance))
-        .rung(
-            "rounds off, surfaces moved, rounds on again",
-            () -> movedWithout(RoundsBeside.of(input, faces), distance))
-        .rung(
-            "rounds known by their shape off, surfaces moved, rounds on again",
-            () -> movedWithout(RoundsBeside.byShape(input, faces, context.tolerance), distance));
+  /** Moves some faces of a body. */
+  private interface Mover {
+    Outcome<NamedShape> moved(NamedShape from, Set<Integer> which, double distance);
   }
 
-  private Outcome<NamedShape> movedWithout(RoundsBeside rounds, double distance) {
-    return rounds.off(context, input, births(), (bare, gone) -> moved(bare, distance, gone));
+  private Ladder ladder(double distance) {
+    Ladder ladder = new Ladder(result -> fault(result, distance));
+    if (isOfSimpleSurfaces()) {
+      // The library needs up to half a minute where this takes a tenth of a second.
+      ladder
+          .special(EACH, () -> eachMoved(input, faces, distance))
+          .special(
+              "rounds off, each face moved by itself, rounds on again",
+              () -> movedWithout(RoundsBeside.of(input, faces), this::eachMoved, distance))
+          .special(
+              "rounds known by their shape off, each face moved by itself, rounds on again",
+              () -> movedWithout(roundsByShape(), this::eachMoved, distance));
+    }
+    ladder.rung("surfaces moved", () -> moved(input, faces, distance));
+    if (!isOfSimpleSurfaces()) {
+      ladder.fitting(EACH, () -> eachMoved(input, faces, distance));
+    }
+    return ladder
+        .rung(
+            "rounds off, surfaces moved, rounds on again",
+            () -> movedWithout(RoundsBeside.of(input, faces), this::moved, distance))
+        .rung(
+            "rounds known by their shape off, surfaces moved, rounds on again",
+            () -> movedWithout(roundsByShape(), this::moved, distance));
+  }
+
+  private boolean isOfSimpleSurfaces() {
+    return input.topology().faces().stream()
+        .noneMatch(f -> f.kind() == Topology.SurfaceKind.FREEFORM);
+  }
+
+  private RoundsBeside roundsByShape() {
+    return RoundsBeside.byShape(input, faces, context.tolerance);
+  }
+
+  private Outcome<NamedShape> movedWithout(RoundsBeside rounds, Mover mover, double distance) {
+    return rounds.off(
+        context,
+        input,
+        births(),
+        (bare, gone) -> stillThere(bare, gone).then(which -> mover.moved(bare, which, distance)));
   }
 
   private Naming.Births births() {
@@ -145,12 +179,12 @@ final class ShiftBuilder {
   }
 
   /** The faces and all others, which stay: each is met again with its neighbours. */
-  private Outcome<NamedShape> eachMoved(double distance) {
-    return movedAtOnce(input, faces, distance, Join.FACEWISE);
+  private Outcome<NamedShape> eachMoved(NamedShape from, Set<Integer> which, double distance) {
+    return movedAtOnce(from, which, distance, Join.FACEWISE);
   }
 
-  /** The same on a body from which rounds were taken off. */
-  private Outcome<NamedShape> moved(NamedShape bare, double distance, Set<Integer> gone) {
+  /** The faces on a body from which rounds were taken off. */
+  private Outcome<Set<Integer>> stillThere(NamedShape bare, Set<Integer> gone) {
     Set<Integer> again = new HashSet<>();
     for (int face : faces) {
       int number = gone.contains(face) ? 0 : bare.face(input.faceName(face));
@@ -161,7 +195,7 @@ final class ShiftBuilder {
       }
       again.add(number);
     }
-    return moved(bare, again, distance);
+    return Outcome.done(again);
   }
 
   /**
@@ -178,7 +212,7 @@ final class ShiftBuilder {
     if (!Set.copyOf(input.faceNames()).containsAll(result.faceNames())) {
       return Optional.of("faces would appear that were not there");
     }
-    RoundsBeside byShape = RoundsBeside.byShape(input, faces, context.tolerance);
+    RoundsBeside byShape = roundsByShape();
     Optional<String> loose = byShape.loosened(result);
     if (loose.isPresent()) {
       return loose;
