@@ -17,9 +17,9 @@ public final class Replay {
 
   /**
    * @param requests as told to {@link GeometryKernel.Observer}
-   * @return time from the first request to the last answer, ns
+   * @return for each request, the time from its sending to its answer, ns
    */
-  public static long run(Path program, List<byte[]> requests)
+  public static long[] run(Path program, List<byte[]> requests)
       throws IOException, InterruptedException {
     try (WorkerProcess worker = new WorkerProcess(program)) {
       worker.ask(
@@ -28,11 +28,13 @@ public final class Replay {
               .build(),
           LONG,
           LONG.deadlineNanos());
-      long start = System.nanoTime();
-      for (byte[] bytes : requests) {
-        worker.ask(parsed(bytes), LONG, LONG.deadlineNanos());
+      long[] times = new long[requests.size()];
+      for (int i = 0; i < times.length; i++) {
+        long start = System.nanoTime();
+        worker.ask(parsed(requests.get(i)), LONG, LONG.deadlineNanos());
+        times[i] = System.nanoTime() - start;
       }
-      return System.nanoTime() - start;
+      return times;
     } catch (WorkerProcess.Ended e) {
       throw new IOException("the worker ended during the replay", e);
     }
