@@ -73,6 +73,21 @@ class OutwardCornersTest {
         .isCloseTo(exact, within(1e-9 * exact));
   }
 
+  /** The moved chamfer would lie beyond the opening, but for what is below: by Pappus. */
+  @ParameterizedTest
+  @CsvSource({"0.5, 3", "0.3, 1", "1, 4"})
+  void aChamferAtTheRimIsNotThereOutside(double leg, double wall) {
+    String rim =
+        ",{'kind':'chamfer','id':'c','sets':[{'edges':[{'choose':'edge','name':'rod/end|rod/side:k'}],'size':'"
+            + leg
+            + " mm'}]}";
+    double cutOff = 2 * Math.PI * (10 - leg / 3) * leg * leg / 2;
+    double inside = Math.PI * 100 * HEIGHT - cutOff;
+    double outside = Math.PI * (10 + wall) * (10 + wall) * (HEIGHT + wall);
+    assertThat(Parts.volume(Parts.ok(Parts.rod(20, HEIGHT) + rim + shell(wall, "rod/end"))))
+        .isCloseTo(outside - inside, within(1e-9 * outside));
+  }
+
   /** A turned foot: its inner groove has a small round where it meets the bottom. */
   @ParameterizedTest
   @CsvSource({"0.2, 1", "0.8, 1.5", "1, 1"})

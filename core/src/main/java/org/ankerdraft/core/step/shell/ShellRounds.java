@@ -57,7 +57,7 @@ final class ShellRounds {
     List<Tapered> crossing = new ArrayList<>();
     Topology t = input.topology();
     for (int i = 1; i <= t.faces().size(); i++) {
-      if (isUsedUp(t, i, outwards, wallMm)) {
+      if (isUsedUp(t, i, outwards, wallMm, isOpen)) {
         smaller.add(i);
         continue;
       }
@@ -97,39 +97,48 @@ final class ShellRounds {
   }
 
   /**
-   * Whether a chamfer is so narrow that nothing is left of it on the other side of the wall. Where
-   * faces meet at an edge with an angle a between their normals, each loses t tan(a / 2) when both
-   * move by t towards the side on which the edge is hollow.
+   * Whether a chamfer is so narrow that nothing is left of it on the other side of the wall: its
+   * two sides lose more than its width.
    */
   private static boolean isUsedUp(
-      Topology t, int face, boolean outwards, IntToDoubleFunction wallMm) {
+      Topology t, int face, boolean outwards, IntToDoubleFunction wallMm, IntPredicate isOpen) {
     Topology.Face f = t.face(face);
     boolean isStrip =
         switch (f.kind()) {
           case PLANE -> true;
-          case CONE, FREEFORM -> f.concave() == outwards;
+          case CONE, FREEFORM -> outwards || !f.concave();
           default -> false;
         };
-    Topology.Bend bend = outwards ? Topology.Bend.CONCAVE : Topology.Bend.CONVEX;
     if (!isStrip) {
       return false;
     }
-    List<Topology.Edge> outside =
-        f.loops().stream()
-            .flatMap(List::stream)
-            .map(t::edge)
-            .filter(e -> e.bend() == bend)
+    List<Topology.Edge> sides =
+        edges(t, f)
+            .filter(e ->
+                e.bend() == Topology.Bend.CONVEX || outwards && e.bend() == Topology.Bend.CONCAVE)
             .sorted(Comparator.comparingDouble(Topology.Edge::lengthMm).reversed())
             .limit(2)
             .toList();
-    if (outside.size() < 2) {
+    if (sides.size() < 2) {
       return false;
     }
-    double width = between(outside.getFirst(), outside.getLast());
+    double width = between(sides.getFirst(), sides.getLast());
     double lost =
-        outside.stream().mapToDouble(e -> Math.tan(e.angleRad() / 2)).sum()
+        sides.stream().mapToDouble(e -> lost(e, outwards, isOpen.test(e.across(face)))).sum()
             * wallMm.applyAsDouble(face);
-    return width <= lost && outside.getLast().lengthMm() > width;
+    return width <= lost && sides.getLast().lengthMm() > width;
+  }
+
+  /**
+   * What a face loses along an edge while it moves by 1. Where faces meet with an angle a between
+   * their normals, each loses tan(a / 2) on the hollow side, which it gains on the other, when both
+   * move; beside an opening, which stays in its plane, it loses cot(a).
+   */
+  private static double lost(Topology.Edge e, boolean outwards, boolean isAtOpening) {
+    if (!outwards || e.bend() == Topology.Bend.CONCAVE) {
+      return Math.tan(e.angleRad() / 2);
+    }
+    return isAtOpening ? 1 / Math.tan(e.angleRad()) : -Math.tan(e.angleRad() / 2);
   }
 
   /** How far parallel edges, or free ones, lie apart; infinite for others. */
