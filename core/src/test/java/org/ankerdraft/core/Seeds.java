@@ -1,7 +1,9 @@
 package org.ankerdraft.core;
 
+import java.util.List;
 import java.util.Random;
 import java.util.stream.LongStream;
+import java.util.stream.Stream;
 
 /**
  * How many cases a seeded test takes: few in every run, so that the run stays short, and many when
@@ -35,6 +37,15 @@ public final class Seeds {
   /** How often something is done that takes no seed. */
   public static int count(int usual, int searched) {
     return isSearch() ? searched : usual;
+  }
+
+  /**
+   * Cases that are not drawn: in every run the first ones, in a search all.
+   *
+   * @param usual how many in every run
+   */
+  public static <T> Stream<T> some(int usual, List<T> all) {
+    return all.stream().limit(count(usual, all.size()));
   }
 
   private static long first() {

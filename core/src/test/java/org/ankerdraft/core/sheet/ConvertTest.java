@@ -10,6 +10,7 @@ import java.util.Random;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.LongStream;
+import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.ledger.PartState;
@@ -93,8 +94,13 @@ class ConvertTest {
     return new Tub(taperDeg, 1, 1, 0.5);
   }
 
+  static Stream<Double> aTubOpensAlongOneCornerWhateverTheLeanOfItsWallsCases() {
+    return Seeds.some(5, List.of(-60.0, -5.0, 0.0, 1.0, 30.0, -30.0, -10.0, -2.0, -1.0, 5.0, 10.0));
+  }
+
+  @Tag("seeded")
   @ParameterizedTest
-  @ValueSource(doubles = {-60, -30, -10, -5, -2, -1, 0, 1, 5, 10, 30})
+  @MethodSource("aTubOpensAlongOneCornerWhateverTheLeanOfItsWallsCases")
   void aTubOpensAlongOneCornerWhateverTheLeanOfItsWalls(double taperDeg) {
     Tub tub = tub(taperDeg);
     FlatPattern flat = SheetParts.flat(tub.oneCorner());
@@ -109,8 +115,13 @@ class ConvertTest {
         .allSatisfy(d -> assertThat(Math.min(Math.abs(d), Math.abs(d + lower))).isLessThan(1e-5));
   }
 
+  static Stream<Double> itsOwnStepFileUnfoldsToTheSameFlatCases() {
+    return Seeds.some(3, List.of(-20.0, 0.0, 5.0, -45.0, -5.0, -1.0, 1.0, 12.0));
+  }
+
+  @Tag("seeded")
   @ParameterizedTest
-  @ValueSource(doubles = {-45, -20, -5, -1, 0, 1, 5, 12})
+  @MethodSource("itsOwnStepFileUnfoldsToTheSameFlatCases")
   void itsOwnStepFileUnfoldsToTheSameFlat(double taperDeg) {
     assertSameThroughStep(tub(taperDeg).oneCorner());
     assertSameThroughStep(tub(taperDeg).allRound());
@@ -196,9 +207,14 @@ class ConvertTest {
     assertSameThroughStep(state);
   }
 
+  static Stream<Double> aRadiusThatIsTooLargeIsToldWithItsLimitCases() {
+    return Seeds.some(1, List.of(25.0, 19.5, 40.0));
+  }
+
   /** Walls 20 mm high: bent at 90 deg, thickness and radius together take as much of them. */
+  @Tag("seeded")
   @ParameterizedTest
-  @ValueSource(doubles = {19.5, 25, 40})
+  @MethodSource("aRadiusThatIsTooLargeIsToldWithItsLimitCases")
   void aRadiusThatIsTooLargeIsToldWithItsLimit(double radius) {
     Tub tub = new Tub(0, 1, radius, 0.5);
     PartState state =

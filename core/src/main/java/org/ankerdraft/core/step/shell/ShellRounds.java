@@ -22,6 +22,11 @@ final class ShellRounds {
   private static final double PARALLEL_RAD = 1e-9;
   private static final double SAME_MM = 1e-6;
 
+  /**
+   * Of the wall: a round larger by less leaves a radius that nobody makes, and the library fails.
+   */
+  private static final double HARDLY = 1e-3;
+
   /** A round that tapers. Radii across its axis, such that an offset by one ends in a point, mm. */
   record Tapered(int face, double leastMm, double mostMm) {}
 
@@ -65,7 +70,7 @@ final class ShellRounds {
         continue;
       }
       Tapered round = round(t, i, isOpen);
-      double wall = wallMm.applyAsDouble(i) + toleranceMm;
+      double wall = wallMm.applyAsDouble(i) * (1 + HARDLY) + toleranceMm;
       if (round.mostMm <= wall) {
         smaller.add(i);
       } else if (round.leastMm <= wall && !isFullTurn(t, i)) {
@@ -80,7 +85,7 @@ final class ShellRounds {
             .filter(i ->
                 t.face(i).concave()
                     && hasSmoothNeighbour(t, i)
-                    && section(t.face(i)) <= wallMm.applyAsDouble(i) + toleranceMm)
+                    && section(t.face(i)) <= wallMm.applyAsDouble(i) * (1 + HARDLY) + toleranceMm)
             .boxed()
             .toList();
     small = List.copyOf(smaller);
