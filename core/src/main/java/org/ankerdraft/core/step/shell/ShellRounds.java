@@ -120,7 +120,7 @@ final class ShellRounds {
     List<Topology.Edge> sides =
         edges(t, f)
             .filter(e ->
-                e.bend() == Topology.Bend.CONVEX || outwards && e.bend() == Topology.Bend.CONCAVE)
+                e.bend() == Topology.Bend.CONVEX || (outwards && e.bend() == Topology.Bend.CONCAVE))
             .sorted(Comparator.comparingDouble(Topology.Edge::lengthMm).reversed())
             .limit(2)
             .toList();

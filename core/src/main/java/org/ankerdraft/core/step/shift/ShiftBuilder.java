@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.BiConsumer;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
@@ -39,6 +40,7 @@ final class ShiftBuilder {
   private static final double LONGER = 4;
 
   private static final String EACH = "each face moved by itself";
+  private static final String AT_ONCE = "surfaces moved";
 
   private final BuildContext context;
   private final Shift step;
@@ -85,28 +87,28 @@ final class ShiftBuilder {
 
   private Ladder ladder(double distance) {
     Ladder ladder = new Ladder(result -> fault(result, distance));
-    if (isOfSimpleSurfaces()) {
+    boolean isSimple = isOfSimpleSurfaces();
+    if (isSimple) {
       // The library needs up to half a minute where this takes a tenth of a second.
-      ladder
-          .special(EACH, () -> eachMoved(input, faces, distance))
-          .special(
-              "rounds off, each face moved by itself, rounds on again",
-              () -> movedWithout(RoundsBeside.of(input, faces), this::eachMoved, distance))
-          .special(
-              "rounds known by their shape off, each face moved by itself, rounds on again",
-              () -> movedWithout(roundsByShape(), this::eachMoved, distance));
+      ladder.special(EACH, () -> eachMoved(input, faces, distance));
+      withoutRounds(ladder::special, EACH, this::eachMoved, distance);
     }
-    ladder.rung("surfaces moved", () -> moved(input, faces, distance));
-    if (!isOfSimpleSurfaces()) {
+    ladder.rung(AT_ONCE, () -> moved(input, faces, distance));
+    if (!isSimple) {
       ladder.fitting(EACH, () -> eachMoved(input, faces, distance));
     }
-    return ladder
-        .rung(
-            "rounds off, surfaces moved, rounds on again",
-            () -> movedWithout(RoundsBeside.of(input, faces), this::moved, distance))
-        .rung(
-            "rounds known by their shape off, surfaces moved, rounds on again",
-            () -> movedWithout(roundsByShape(), this::moved, distance));
+    withoutRounds(ladder::rung, AT_ONCE, this::moved, distance);
+    return ladder;
+  }
+
+  private void withoutRounds(
+      BiConsumer<String, Ladder.Rung> ladder, String way, Mover mover, double distance) {
+    ladder.accept(
+        "rounds off, " + way + ", rounds on again",
+        () -> movedWithout(RoundsBeside.of(input, faces), mover, distance));
+    ladder.accept(
+        "rounds known by their shape off, " + way + ", rounds on again",
+        () -> movedWithout(roundsByShape(), mover, distance));
   }
 
   private boolean isOfSimpleSurfaces() {
