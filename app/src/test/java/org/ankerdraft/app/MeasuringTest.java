@@ -132,6 +132,8 @@ class MeasuringTest extends InWindow {
   /** Findings of one cause are one entry that is opened to its members. */
   @Test
   void findingsOfOneCauseAreOneEntry() throws Exception {
+    // The list is made anew whenever more is known of its findings.
+    settle();
     String draft = "Tub: face without draft";
     assertThat(onFx(() -> robot.lookup(".finding-title").queryAllAs(Label.class)))
         .extracting(Label::getText)

@@ -252,4 +252,28 @@ class ShiftTest {
         .containsExactlyInAnyOrderElementsOf(
             Parts.ok(halved(25)).bodies().get("Body").named().faceNames());
   }
+
+  /**
+   * The foot of a turned cup, with the round beside it; of half a turn its ends lie in one plane.
+   */
+  @ParameterizedTest
+  @CsvSource({"360, 1", "180, 1", "180, -2", "75, 0.5", "270, 3"})
+  void theFootOfATurnedBody(double turnDeg, double mm) {
+    String cup =
+        "{'kind':'sketch','id':'s','plane':{'base':'XZ'},'curves':["
+            + "{'curve':'line','name':'foot','from':['0 mm','0 mm'],'to':['17 mm','0 mm']},"
+            + "{'curve':'arc','name':'round','from':['17 mm','0 mm'],'centre':['17 mm','3 mm'],'to':['20 mm','3 mm']},"
+            + "{'curve':'line','name':'wall','from':['20 mm','3 mm'],'to':['20 mm','25 mm']},"
+            + "{'curve':'line','name':'top','from':['20 mm','25 mm'],'to':['0 mm','25 mm']},"
+            + "{'curve':'line','name':'axis','from':['0 mm','25 mm'],'to':['0 mm','0 mm']}]},"
+            + "{'kind':'revolve','id':'cup','sketch':'s','axis':{'base':'Z'},'angle':'"
+            + turnDeg
+            + " deg','body':'Body'}";
+    String shift =
+        ",{'kind':'shift','id':'m','faces':[{'choose':'face','name':'cup/side:foot'}],'distance':'"
+            + mm
+            + " mm'}";
+    double added = Parts.volume(Parts.ok(cup + shift)) - Parts.volume(Parts.ok(cup));
+    assertThat(added).isCloseTo(Math.toRadians(turnDeg) / 2 * 400 * mm, within(1e-6));
+  }
 }

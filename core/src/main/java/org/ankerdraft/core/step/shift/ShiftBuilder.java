@@ -111,6 +111,11 @@ final class ShiftBuilder {
         () -> movedWithout(roundsByShape(), mover, distance));
   }
 
+  /** The quick one first, where it is quick. */
+  private List<Mover> movers() {
+    return isOfSimpleSurfaces() ? List.of(this::eachMoved, this::moved) : List.of(this::moved);
+  }
+
   private boolean isOfSimpleSurfaces() {
     return input.topology().faces().stream()
         .noneMatch(f -> f.kind() == Topology.SurfaceKind.FREEFORM);
@@ -282,10 +287,13 @@ final class ShiftBuilder {
                 .distance(input.shape().mass().centroid());
     Optional<NamedShape> done = cutOff(input, name, other.named(), target);
     for (double out = FIRST_SHARE * size; done.isEmpty() && out < LONGER * most; out *= LONGER) {
-      if (moved(input, faces, Math.min(out, most))
-              instanceof Outcome.Done<NamedShape>(NamedShape longer)
-          && longer.face(name) != 0) {
-        done = cutOff(longer, name, other.named(), target);
+      for (Mover mover : movers()) {
+        if (done.isEmpty()
+            && mover.moved(input, faces, Math.min(out, most))
+                instanceof Outcome.Done<NamedShape>(NamedShape longer)
+            && longer.face(name) != 0) {
+          done = cutOff(longer, name, other.named(), target);
+        }
       }
     }
     if (done.isEmpty()) {
