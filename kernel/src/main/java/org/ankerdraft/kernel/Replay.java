@@ -16,7 +16,7 @@ public final class Replay {
   private Replay() {}
 
   /**
-   * @param requests as told to {@link GeometryKernel.Observer}
+   * @param requests as told to {@link Relay#answered}
    * @return for each request, the time from its sending to its answer, ns
    */
   public static long[] run(Path program, List<byte[]> requests)

@@ -93,6 +93,11 @@ public record Topology(List<Face> faces, List<Edge> edges, List<Vec3> vertices) 
     }
   }
 
+  /** Whether some face is of no simple surface. */
+  public boolean hasFreeFaces() {
+    return faces.stream().anyMatch(f -> f.kind() == SurfaceKind.FREEFORM);
+  }
+
   public Face face(int number) {
     return faces.get(number - 1);
   }

@@ -35,7 +35,6 @@ import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.GeometryKernel.Join;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
-import org.ankerdraft.kernel.Topology;
 
 /**
  * Hollows a body. Strategies: where rounds are smaller than the wall, the body without them is
@@ -286,8 +285,7 @@ final class ShellBuilder {
 
   /** Over free curves the library's offsets take many seconds, or fail. */
   private static boolean hasFreeWalls(NamedShape body) {
-    return body.topology().faces().stream()
-        .anyMatch(f -> f.kind() == Topology.SurfaceKind.FREEFORM);
+    return body.topology().hasFreeFaces();
   }
 
   /** The face inside a face, or inside the edge or corner where some meet. */

@@ -58,6 +58,7 @@ final class ShellRounds {
       IntToDoubleFunction wallMm,
       IntPredicate isOpen,
       double toleranceMm) {
+    IntToDoubleFunction mostMm = i -> wallMm.applyAsDouble(i) * (1 + HARDLY) + toleranceMm;
     List<Integer> smaller = new ArrayList<>();
     List<Tapered> crossing = new ArrayList<>();
     Topology t = input.topology();
@@ -70,7 +71,7 @@ final class ShellRounds {
         continue;
       }
       Tapered round = round(t, i, isOpen);
-      double wall = wallMm.applyAsDouble(i) * (1 + HARDLY) + toleranceMm;
+      double wall = mostMm.applyAsDouble(i);
       if (round.mostMm <= wall) {
         smaller.add(i);
       } else if (round.leastMm <= wall && !isFullTurn(t, i)) {
@@ -85,7 +86,7 @@ final class ShellRounds {
             .filter(i ->
                 t.face(i).concave()
                     && hasSmoothNeighbour(t, i)
-                    && section(t.face(i)) <= wallMm.applyAsDouble(i) * (1 + HARDLY) + toleranceMm)
+                    && section(t.face(i)) <= mostMm.applyAsDouble(i))
             .boxed()
             .toList();
     small = List.copyOf(smaller);

@@ -117,8 +117,7 @@ final class ShiftBuilder {
   }
 
   private boolean isOfSimpleSurfaces() {
-    return input.topology().faces().stream()
-        .noneMatch(f -> f.kind() == Topology.SurfaceKind.FREEFORM);
+    return !input.topology().hasFreeFaces();
   }
 
   private RoundsBeside roundsByShape() {
