@@ -335,7 +335,14 @@ void Restore(const kernel::v1::Restore& in, ShapeStore& store, ShapeReply* out) 
   std::istringstream bytes(in.brep());
   BinTools::Read(shape, bytes);
   if (shape.IsNull()) throw Refused{"invalid-input", "the BREP bytes hold no shape"};
-  Describe(shape, store, out);
+  if (!in.described()) {
+    Describe(shape, store, out);
+    return;
+  }
+  KeepCurvesOnCrowdedPlanes(shape);
+  if (in.valid())
+    for (TopExp_Explorer f(shape, TopAbs_FACE); f.More(); f.Next()) store.Known().KnowValid(TopoDS::Face(f.Current()));
+  out->set_shape(store.Add(shape));
 }
 
 }  // namespace ankerdraft

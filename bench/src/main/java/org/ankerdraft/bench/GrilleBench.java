@@ -50,9 +50,9 @@ public final class GrilleBench {
     String size = part.steps().size() + " steps, " + faces + " faces";
     Bench.ratio(
         "grille of " + size + ": rebuild / its requests without the proofs",
-        times.rebuilt() / times.bare(),
+        times.two() / times.bare(),
         "at most 3",
-        String.format(Locale.ROOT, "%.0f / %.0f ms", times.rebuilt(), times.bare()));
+        String.format(Locale.ROOT, "%.0f / %.0f ms", times.two(), times.bare()));
     Bench.ratio(
         "grille of " + size + ": frames a second while it turns / 40",
         frames / WANTED_FRAMES,

@@ -4,7 +4,13 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
+import org.ankerdraft.core.geometry.Tolerance;
+import org.ankerdraft.core.ledger.PartBuilder;
+import org.ankerdraft.core.ledger.StepResult;
 import org.ankerdraft.core.part.PartDocument;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.GeometryKernel;
@@ -14,7 +20,7 @@ import org.ankerdraft.kernel.proto.Request;
 
 /** Rebuild of the lamp base against the same requests sent to a worker alone. */
 public final class RebuildBench {
-  private static final int ROUNDS = 15;
+  private static final int ROUNDS = 30;
 
   /** Requests that only prove or measure what the others made. */
   private static final Set<String> PROOFS =
@@ -24,87 +30,116 @@ public final class RebuildBench {
 
   public static void main(String[] args) throws IOException, InterruptedException {
     Times times = times(Bench.lampBase(), ROUNDS);
+    String all =
+        "%.0f / %.0f ms; by one worker %.0f".formatted(times.two, times.replayed, times.one);
+    String bare = "%.0f / %.0f ms; by one worker %.0f".formatted(times.two, times.bare, times.one);
+    Bench.ratio("rebuild / its requests alone", times.two / times.replayed, "at most 1.2", all);
     Bench.ratio(
-        "rebuild / its requests alone",
-        times.rebuilt / times.replayed,
-        "at most 1.2",
-        String.format("%.0f / %.0f ms", times.rebuilt, times.replayed));
-    Bench.ratio(
-        "rebuild / its requests without the proofs",
-        times.rebuilt / times.bare,
-        "at most 1.2",
-        String.format("%.0f / %.0f ms", times.rebuilt, times.bare));
+        "rebuild / its requests without the proofs", times.two / times.bare, "at most 1.2", bare);
   }
 
   /**
-   * The shortest times of a rebuild, ms: of each request, and of what lies between two, the
-   * shortest of all rounds. What else the machine does meets one request or another of every round.
+   * The shortest times of a rebuild, ms: of each step the shortest of all rounds. What else the
+   * machine does meets one step or another of every round.
    *
+   * @param two with a second worker that makes tools ahead, as in the window
+   * @param one by one worker
    * @param replayed of its requests alone
    * @param bare of its requests without the proofs
    */
-  record Times(double rebuilt, double replayed, double bare) {}
+  record Times(double two, double one, double replayed, double bare) {}
 
   static Times times(PartDocument part, int rounds) throws IOException, InterruptedException {
-    Recorder recorder = new Recorder();
-    List<long[]> rebuilt = new ArrayList<>();
-    List<long[]> replayed = new ArrayList<>();
-    List<long[]> bare = new ArrayList<>();
+    Shortest two = new Shortest();
+    Shortest one = new Shortest();
+    Shortest replayed = new Shortest();
+    Shortest bare = new Shortest();
     // By turns, so that how warm the machine is meets all alike.
     for (int i = 0; i < rounds; i++) {
+      Recorder recorder = new Recorder();
       try (GeometryKernel kernel = new GeometryKernel(Bench.worker(), recorder)) {
-        // Of the replay, too, the time begins when the worker has started.
-        kernel.hello(Budget.ofSeconds(30));
-        recorder.begin();
-        Bench.build(kernel, part);
-        rebuilt.add(recorder.end());
+        one.add(built(kernel, new PartBuilder(kernel, Tolerance.MODEL), part, recorder));
       }
-      replayed.add(Replay.run(Bench.worker(), recorder.all));
-      bare.add(Replay.run(Bench.worker(), recorder.primitives));
+      try (GeometryKernel kernel = new GeometryKernel(Bench.worker());
+          GeometryKernel second = new GeometryKernel(Bench.worker())) {
+        second.hello(Budget.ofSeconds(30));
+        PartBuilder builder = new PartBuilder(kernel, second, Tolerance.MODEL);
+        two.add(built(kernel, builder, part, new Recorder()));
+      }
+      replayed.add(recorder.replayed(_ -> true));
+      bare.add(recorder.replayed(operation -> !PROOFS.contains(operation)));
     }
-    return new Times(shortestMs(rebuilt), shortestMs(replayed), shortestMs(bare));
+    return new Times(two.ms(), one.ms(), replayed.ms(), bare.ms());
   }
 
-  private static double shortestMs(List<long[]> rounds) {
-    long[] shortest = rounds.getFirst().clone();
-    for (long[] round : rounds) {
-      if (round.length != shortest.length) {
-        throw new IllegalStateException("the same part asks for something else");
-      }
-      Arrays.setAll(shortest, i -> Math.min(shortest[i], round[i]));
-    }
-    return Arrays.stream(shortest).sum() / 1e6;
+  /** Times of its steps, ns. */
+  private static List<Long> built(
+      GeometryKernel kernel, PartBuilder builder, PartDocument part, Recorder recorder) {
+    // Of the replay, too, the time begins when the worker has started.
+    kernel.hello(Budget.ofSeconds(30));
+    recorder.begin();
+    builder.build(part, Map.of(), recorder, Budget.Cancel.NEVER).orElseThrow();
+    return recorder.spans;
   }
 
-  /** Requests of a build, and how long they and the spans between them took. */
-  private static final class Recorder implements Relay {
-    private final List<byte[]> all = new ArrayList<>();
-    private final List<byte[]> primitives = new ArrayList<>();
+  /** The shortest time of each step in several rounds. */
+  private static final class Shortest {
+    private List<Long> steps = List.of();
+
+    void add(List<Long> round) {
+      if (!steps.isEmpty() && steps.size() != round.size()) {
+        throw new IllegalStateException("the same part has other steps");
+      }
+      List<Long> before = steps;
+      steps =
+          IntStream.range(0, round.size())
+              .mapToObj(
+                  i -> before.isEmpty() ? round.get(i) : Math.min(before.get(i), round.get(i)))
+              .toList();
+    }
+
+    double ms() {
+      return steps.stream().mapToLong(Long::longValue).sum() / 1e6;
+    }
+  }
+
+  /** The steps of a build, how long they took, and what each asked of the worker. */
+  private static final class Recorder implements Relay, PartBuilder.Progress {
+    private record Asked(String operation, byte[] request, int step) {}
+
+    private final List<Asked> asked = new ArrayList<>();
     private final List<Long> spans = new ArrayList<>();
     private long last;
 
     void begin() {
-      all.clear();
-      primitives.clear();
-      spans.clear();
+      asked.clear();
       last = System.nanoTime();
     }
 
     @Override
     public void answered(String operation, Request request, long nanos) {
-      all.add(request.toByteArray());
-      if (!PROOFS.contains(operation)) {
-        primitives.add(request.toByteArray());
-      }
-      long now = System.nanoTime();
-      spans.add(now - last - nanos);
-      spans.add(nanos);
-      last = System.nanoTime();
+      asked.add(new Asked(operation, request.toByteArray(), spans.size()));
     }
 
-    long[] end() {
-      spans.add(System.nanoTime() - last);
-      return spans.stream().mapToLong(Long::longValue).toArray();
+    @Override
+    public void atStep(int index, int of, String id) {}
+
+    @Override
+    public void reached(StepResult result) {
+      long now = System.nanoTime();
+      spans.add(now - last);
+      last = now;
+    }
+
+    /** Sends the requests again; how long those of each step take, ns. */
+    List<Long> replayed(Predicate<String> wanted) throws IOException, InterruptedException {
+      List<Asked> sent = asked.stream().filter(a -> wanted.test(a.operation)).toList();
+      long[] times = Replay.run(Bench.worker(), sent.stream().map(Asked::request).toList());
+      long[] steps = new long[spans.size()];
+      for (int i = 0; i < times.length; i++) {
+        steps[Math.min(sent.get(i).step, steps.length - 1)] += times[i];
+      }
+      return Arrays.stream(steps).boxed().toList();
     }
   }
 }

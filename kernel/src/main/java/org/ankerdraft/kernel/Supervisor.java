@@ -271,7 +271,11 @@ final class Supervisor implements AutoCloseable {
     Request request =
         Request.newBuilder()
             .setId(nextId++)
-            .setRestore(Restore.newBuilder().setBrep(ByteString.copyFrom(shape.brep())))
+            .setRestore(
+                Restore.newBuilder()
+                    .setBrep(ByteString.copyFrom(shape.brep()))
+                    .setDescribed(true)
+                    .setValid(shape.proof().valid()))
             .build();
     try {
       Response answer = worker.ask(request, asking.budget, asking.deadline);

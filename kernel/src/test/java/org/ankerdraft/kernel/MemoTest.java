@@ -235,4 +235,35 @@ class MemoTest {
     double cylinder = Math.PI * 25 * length;
     assertThat(mesh.volumeMm3()).isBetween(0.99 * cylinder, cylinder);
   }
+
+  /** Its bytes are read without a word of what the other worker has told of it already. */
+  @ParameterizedTest
+  @ValueSource(doubles = {5, 8.5, 20})
+  void aToolOfAnotherWorkerIsAsGoodAsOneMadeHere(double radius) {
+    try (GeometryKernel other = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
+      Shape tool = Solids.extrudedFrom(other, Solids.disc(radius), 2, 9).shape();
+      assertThat(other.mesh(tool, 0.1, ANGLE, BUDGET).orThrow().watertight()).isTrue();
+      Shape body = boxAt(-50, -40, 0, 100, 80, 5);
+      Shape both =
+          kernel.combine(Combination.UNITE, body, List.of(tool), true, BUDGET).orThrow().shape();
+      double boss = Math.PI * radius * radius * 6;
+      assertThat(both.mass().volumeMm3()).isCloseTo(100 * 80 * 5 + boss, within(1e-6));
+      assertThat(both.proof().isSound()).isTrue();
+      Anew.assertSame(kernel, both, 0.1);
+      Anew.assertSame(kernel, tool, 0.1);
+    }
+  }
+
+  /** What is wrong with a face is not forgotten on the way. */
+  @Test
+  void aShapeThatIsNotValidIsNotTakenToBeSo() {
+    try (GeometryKernel other = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
+      ProfileCurve.Region bowTie = Solids.polygon(0, 0, 10, 10, 10, 0, 0, 10);
+      Shape crossing = Solids.extruded(other, bowTie, 5).shape();
+      assertThat(crossing.proof().valid()).isFalse();
+      Motion aside = Motion.shift(new Vec3(20, 0, 0));
+      Shape moved = kernel.move(crossing, aside, BUDGET).orThrow().shape();
+      assertThat(moved.proof().valid()).isFalse();
+    }
+  }
 }

@@ -180,7 +180,7 @@ public final class Workbench implements AutoCloseable {
   public Workbench(Path worker) {
     kernel = new GeometryKernel(worker);
     slowKernel = new GeometryKernel(worker);
-    builder = new PartBuilder(kernel, Tolerance.MODEL);
+    builder = new PartBuilder(kernel, slowKernel, Tolerance.MODEL);
     early = new Surveyor(kernel, 1);
     int processors = Runtime.getRuntime().availableProcessors();
     checks = new CheckRunner(kernel, slowKernel, processors);

@@ -47,6 +47,7 @@ final class PartBuild implements Runs.Building {
   private final Evaluator values;
   private final Surroundings around;
   private final Runs runs;
+  private Optional<ToolsAhead.Errand> errand = Optional.empty();
   private final Map<String, StepResult> ready = new HashMap<>();
   private final Set<String> before = new TreeSet<>();
 
@@ -68,6 +69,14 @@ final class PartBuild implements Runs.Building {
 
   /** Empty if the build was cancelled. */
   Optional<PartState> walk() {
+    try {
+      return walked();
+    } finally {
+      errand.ifPresent(ToolsAhead.Errand::end);
+    }
+  }
+
+  private Optional<PartState> walked() {
     long start = System.nanoTime();
     List<StepResult> results = new ArrayList<>();
     for (int i = 0; i < part.steps().size(); i++) {
@@ -79,6 +88,7 @@ final class PartBuild implements Runs.Building {
         String key = keyOf(StepKinds.of(step), around);
         if (!ready.containsKey(key) && !remembers(key)) {
           progress.anew(() -> soFar(results, start));
+          sendAhead(i);
         }
         if (cancel.isUnwanted()) {
           return Optional.empty();
@@ -97,6 +107,12 @@ final class PartBuild implements Runs.Building {
       before.add(step.id());
     }
     return Optional.of(soFar(results, start));
+  }
+
+  private void sendAhead(int step) {
+    if (errand.isEmpty()) {
+      errand = tools.ahead().map(ahead -> ahead.begin(part, files, step));
+    }
   }
 
   private PartState soFar(List<StepResult> results, long start) {
@@ -134,6 +150,7 @@ final class PartBuild implements Runs.Building {
 
   @Override
   public void at(int step) {
+    errand.ifPresent(e -> e.reached(step));
     progress.atStep(step, part.built(), part.steps().get(step).id());
   }
 

@@ -56,7 +56,9 @@ public final class PartBuilder {
   private final Memory memory;
   private final StepStore store;
   private final MadeBefore madeBefore = new MadeBefore(MADE_BEFORE_BYTES);
+  private final StepFacts facts = new StepFacts();
   private final Way way;
+  private final Optional<ToolsAhead> ahead;
   private StepKey keys;
 
   /** How steps that could share a boolean operation are built. */
@@ -72,15 +74,28 @@ public final class PartBuilder {
   }
 
   public PartBuilder(GeometryKernel kernel, Tolerance tolerance, Way way) {
-    this(kernel, tolerance, way, new StepStore());
+    this(kernel, tolerance, way, new StepStore(), Optional.empty());
   }
 
-  private PartBuilder(GeometryKernel kernel, Tolerance tolerance, Way way, StepStore store) {
+  /**
+   * @param second makes tools of later steps meanwhile; what it is asked by others may wait for it
+   */
+  public PartBuilder(GeometryKernel kernel, GeometryKernel second, Tolerance tolerance) {
+    this(kernel, tolerance, Way.SHARED, new StepStore(), Optional.of(second));
+  }
+
+  private PartBuilder(
+      GeometryKernel kernel,
+      Tolerance tolerance,
+      Way way,
+      StepStore store,
+      Optional<GeometryKernel> second) {
     this.kernel = kernel;
     this.tolerance = tolerance;
     this.way = way;
     this.store = store;
     this.memory = new Memory(REMEMBERED_BYTES, kernel);
+    this.ahead = second.map(other -> new ToolsAhead(other, tolerance, madeBefore, facts));
   }
 
   /** What a walk over the steps needs of its builder. */
@@ -92,6 +107,7 @@ public final class PartBuilder {
       Memory memory,
       StepStore store,
       MadeBefore madeBefore,
+      Optional<ToolsAhead> ahead,
       BiConsumer<String, StepResult> remember) {
 
     /**
@@ -100,7 +116,7 @@ public final class PartBuilder {
      */
     NamedShape anew(PartDocument part, Map<String, byte[]> files, int step, String body) {
       PartDocument upTo = part.withStopLine(step + 1);
-      return new PartBuilder(kernel, tolerance, way, store.withShapesOnly())
+      return new PartBuilder(kernel, tolerance, way, store.withShapesOnly(), Optional.empty())
           .buildWithoutLimits(upTo, files, Progress.NONE, Budget.Cancel.NEVER)
           .map(state -> state.bodies().get(body))
           .map(Body::named)
@@ -218,7 +234,7 @@ public final class PartBuilder {
   private Optional<StepKey> keys() {
     if (keys == null
         && kernel.hello(Budget.ofSeconds(30)) instanceof Outcome.Done<String>(String library)) {
-      keys = new StepKey(RESULTS_VERSION + " " + library + " " + tolerance);
+      keys = new StepKey(RESULTS_VERSION + " " + library + " " + tolerance, facts);
     }
     return Optional.ofNullable(keys);
   }
@@ -229,7 +245,15 @@ public final class PartBuilder {
         .flatMap(known ->
             new PartBuild(
                     new Tools(
-                        kernel, tolerance, way, known, memory, store, madeBefore, this::remember),
+                        kernel,
+                        tolerance,
+                        way,
+                        known,
+                        memory,
+                        store,
+                        madeBefore,
+                        ahead,
+                        this::remember),
                     part,
                     files,
                     progress,

@@ -12,7 +12,7 @@ import org.ankerdraft.core.step.Step;
 
 /**
  * What steps tell by themselves, whatever stands around them. Most steps are the same object from
- * one build to the next, and are asked once.
+ * one build to the next, and are asked once. Safe for several threads.
  */
 final class StepFacts {
   private static final int MOST = 4096;
@@ -25,7 +25,7 @@ final class StepFacts {
 
   private final IdentityHashMap<Step, Facts> known = new IdentityHashMap<>();
 
-  Facts of(KnownStep<?> step) {
+  synchronized Facts of(KnownStep<?> step) {
     if (known.size() > MOST) {
       known.clear();
     }

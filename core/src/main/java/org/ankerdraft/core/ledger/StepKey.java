@@ -22,13 +22,14 @@ final class StepKey {
   private final byte[] salt;
   private final IdentityHashMap<byte[], byte[]> hashOfFile = new IdentityHashMap<>();
 
-  private final StepFacts facts = new StepFacts();
+  private final StepFacts facts;
 
   /**
    * @param versions of everything that decides what the same step comes to: program, library,
    *     tolerances
    */
-  StepKey(String versions) {
+  StepKey(String versions, StepFacts facts) {
+    this.facts = facts;
     salt = versions.getBytes(StandardCharsets.UTF_8);
   }
 

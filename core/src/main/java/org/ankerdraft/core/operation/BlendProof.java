@@ -150,8 +150,8 @@ final class BlendProof {
   }
 
   /**
-   * Where a leg ends is known for plane faces, and along the axis of a cylinder; on other faces the
-   * chamfer begins as far from the edge as the leg is long.
+   * Where a leg ends is known for plane faces, and along the generators of cylinders and cones; on
+   * other faces the chamfer begins as far from the edge as the leg is long.
    *
    * @param faces of the chamfer along the edge and along others of its name, into which a seam or a
    *     notch parts it
@@ -162,12 +162,15 @@ final class BlendProof {
     if (e.faces().size() != 2 || faces.isEmpty()) {
       return Optional.empty();
     }
+    boolean isKnown = isKnown(e) && faces.stream().noneMatch(this::isFree);
     for (int side = 0; side < 2; side++) {
       double off = NOTHING_LEFT;
       for (int face : faces) {
-        off = Math.min(off, legError(e, side, face, leg));
+        double error =
+            isKnown ? knownLegError(e, side, face, leg) : freeLegError(e, side, face, leg);
+        off = Math.min(off, error);
       }
-      double allowed = isKnown(e, side) ? context.tolerance.relative() : FREE_SHARE;
+      double allowed = isKnown ? context.tolerance.relative() : FREE_SHARE;
       if (off < NOTHING_LEFT && off > allowed * leg) {
         return Optional.of(
             "the leg of "
@@ -181,8 +184,12 @@ final class BlendProof {
     return Optional.empty();
   }
 
-  private boolean isKnown(Topology.Edge e, int side) {
-    return normal(own(e, side), e).isPresent() && normal(own(e, 1 - side), e).isPresent();
+  private boolean isKnown(Topology.Edge e) {
+    return normal(own(e, 0), e).isPresent() && normal(own(e, 1), e).isPresent();
+  }
+
+  private boolean isFree(int face) {
+    return result.topology().face(face).kind() == SurfaceKind.FREEFORM;
   }
 
   private Topology.Face own(Topology.Edge e, int side) {
@@ -190,11 +197,7 @@ final class BlendProof {
   }
 
   /** By how much the leg on one of the faces of an edge misses its length, mm. */
-  private double legError(Topology.Edge e, int side, int face, double leg)
-      throws Ladder.Stopped, Unmeasured {
-    if (!isKnown(e, side)) {
-      return freeLegError(e, side, face, leg);
-    }
+  private double knownLegError(Topology.Edge e, int side, int face, double leg) {
     Vec3 n = normal(own(e, side), e).orElseThrow();
     Vec3 other = normal(own(e, 1 - side), e).orElseThrow();
     Vec3 away = other.minus(n.times(n.dot(other))).unit();
@@ -226,11 +229,14 @@ final class BlendProof {
     if (f.kind() == SurfaceKind.PLANE) {
       return Optional.of(f.direction());
     }
-    if (f.kind() == SurfaceKind.CYLINDER && e.kind() == CurveKind.CIRCLE) {
-      Vec3 from = e.mid().minus(f.origin());
-      Vec3 radial = from.minus(f.direction().times(from.dot(f.direction()))).unit();
-      return Optional.of(f.concave() ? radial.negated() : radial);
+    boolean isRuled = f.kind() == SurfaceKind.CYLINDER || f.kind() == SurfaceKind.CONE;
+    if (!isRuled || e.kind() != CurveKind.CIRCLE) {
+      return Optional.empty();
     }
-    return Optional.empty();
+    Vec3 from = e.mid().minus(f.origin());
+    Vec3 radial = from.minus(f.direction().times(from.dot(f.direction()))).unit();
+    double lean = f.kind() == SurfaceKind.CONE ? f.second() : 0;
+    Vec3 away = radial.times(Math.cos(lean)).minus(f.direction().times(Math.sin(lean)));
+    return Optional.of(f.concave() ? away.negated() : away);
   }
 }

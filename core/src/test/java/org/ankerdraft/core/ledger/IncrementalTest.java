@@ -11,15 +11,26 @@ import java.util.stream.LongStream;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.part.PartDocument;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.WorkerProgram;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /**
  * After any edit the incremental result is that of a fresh build: what became of each step, what is
- * said of it, names and volumes; with steps that share operations, and without. Longer runs: {@code
- * ./ankerdraft soak EDITS SEED}.
+ * said of it, names and volumes; with steps that share operations and tools made ahead, and
+ * without. Longer runs: {@code ./ankerdraft soak EDITS SEED}.
  */
 class IncrementalTest {
+  private static final GeometryKernel SECOND =
+      new GeometryKernel(WorkerProgram.find().orElseThrow());
+
+  @AfterAll
+  static void stop() {
+    SECOND.close();
+  }
+
   private static final int EDITS_FOR_EACH_SEED = 60;
 
   private static int number(String variable, int usual) {
@@ -37,7 +48,7 @@ class IncrementalTest {
   @MethodSource("seeds")
   void anIncrementalBuildEqualsAFreshOne(long seed) {
     RandomEdits edits = new RandomEdits(seed);
-    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, SECOND, Tolerance.MODEL);
     List<String> history = new ArrayList<>();
     int good = 0;
     for (int i = 0; i < EDITS_FOR_EACH_SEED; i++) {

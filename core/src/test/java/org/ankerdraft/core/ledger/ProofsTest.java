@@ -9,6 +9,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.part.PartDocument;
@@ -17,6 +19,10 @@ import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.core.select.Surfaces;
 import org.ankerdraft.core.step.imported.ImportKind;
 import org.ankerdraft.kernel.Budget;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.Relay;
+import org.ankerdraft.kernel.WorkerProgram;
+import org.ankerdraft.kernel.proto.Request;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -51,6 +57,57 @@ class ProofsTest {
     assertThat(r.status()).isEqualTo(StepStatus.FAILED);
     assertThat(r.message()).contains("0.5 mm");
     assertThat(build(SLOT + sets(kind, "2 mm", "2 mm")).isOk()).isTrue();
+  }
+
+  /** Between a plane and cones the legs are known as closely as between planes. */
+  @Test
+  void aSecondLegOnLeaningWallsIsNotPassedOverByAHair() {
+    String leaning = SLOT.replace("'depth'", "'taper':'3 deg','depth'");
+    String almost = sets("chamfer", "2 mm", "2.01 mm");
+    StepResult r = build(leaning + almost).step("r").orElseThrow();
+    assertThat(r.status()).isEqualTo(StepStatus.FAILED);
+    assertThat(r.message()).contains("leg");
+    assertThat(build(leaning + sets("chamfer", "2 mm", "2 mm")).isOk()).isTrue();
+  }
+
+  /** The ring that a chamfer takes off a frustum, by Pappus; its legs lie along the faces. */
+  @ParameterizedTest
+  @CsvSource({"3, 1", "-3, 1", "12, 0.4", "-25, 2", "40, 1.5"})
+  void aChamferOnAFrustumHasItsLegsAndTheyAreNotAskedFor(double taperDeg, double leg) {
+    double taper = Math.toRadians(taperDeg);
+    double rim = 15 - 10 * Math.tan(taper);
+    double foot = 15;
+    double whole = Math.PI * 10 / 3 * (foot * foot + foot * rim + rim * rim);
+    double inner = rim - leg;
+    double below = rim + leg * Math.sin(taper);
+    double ring = leg * leg * Math.cos(taper) / 2 * 2 * Math.PI * (rim + inner + below) / 3;
+    Set<String> asked = new TreeSet<>();
+    Relay noting =
+        new Relay() {
+          @Override
+          public void answered(String operation, Request request, long nanos) {
+            asked.add(operation);
+          }
+        };
+    try (GeometryKernel kernel = new GeometryKernel(WorkerProgram.find().orElseThrow(), noting)) {
+      PartState state =
+          new PartBuilder(kernel, Tolerance.MODEL)
+              .build(
+                  Parts.part(
+                      "{'kind':'sketch','id':'s','curves':[{'curve':'circle','name':'c','diameter':'30 mm'}]},"
+                          + "{'kind':'extrude','id':'e','sketch':'s','depth':'10 mm','taper':'"
+                          + taperDeg
+                          + " deg'},{'kind':'chamfer','id':'r','sets':[{'edges':[{'choose':'loop','face':{'choose':'face','name':'e/end'}}],'size':'"
+                          + leg
+                          + " mm'}]}"),
+                  Map.of(),
+                  PartBuilder.Progress.NONE,
+                  Budget.Cancel.NEVER)
+              .orElseThrow();
+      assertThat(state.isOk()).isTrue();
+      assertThat(volume(state)).isCloseTo(whole - ring, within(1e-6 * whole));
+    }
+    assertThat(asked).contains("BLEND").doesNotContain("DISTANCE");
   }
 
   @ParameterizedTest
