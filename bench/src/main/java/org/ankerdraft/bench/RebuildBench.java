@@ -78,7 +78,9 @@ public final class RebuildBench {
     // Of the replay, too, the time begins when the worker has started.
     kernel.hello(Budget.ofSeconds(30));
     recorder.begin();
-    builder.build(part, Map.of(), recorder, Budget.Cancel.NEVER).orElseThrow();
+    if (!builder.build(part, Map.of(), recorder, Budget.Cancel.NEVER).orElseThrow().isOk()) {
+      throw new IllegalStateException("the part has steps that fail");
+    }
     return recorder.spans;
   }
 

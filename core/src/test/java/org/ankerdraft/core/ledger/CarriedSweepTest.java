@@ -3,15 +3,20 @@ package org.ankerdraft.core.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.ankerdraft.core.Parts;
+import org.ankerdraft.core.Seeds;
 import org.ankerdraft.core.select.NamedShape;
 import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Profiles that twist, follow a guide, or go along paths in space, against closed forms. */
@@ -249,9 +254,14 @@ class CarriedSweepTest {
   private static final String ROUND =
       "{'curve':'circle','name':'o','centre':['-30 mm','0 mm'],'diameter':'60 mm'}";
 
+  static Stream<Double> wholeTurns() {
+    return Seeds.some(1, List.of(-720.0, 360.0));
+  }
+
   /** A ring that twists by whole turns closes: area times the way of its centroid (Pappus). */
+  @Tag("seeded")
   @ParameterizedTest
-  @CsvSource({"360", "-720"})
+  @MethodSource("wholeTurns")
   void aTwistedRing(double deg) {
     String hole = ",{'curve':'circle','name':'i','diameter':'2 mm'}";
     NamedShape ring = body(sweep(BAR + hole, ROUND, ""), ",'twist':'" + deg + " deg'");

@@ -120,7 +120,7 @@ class FacewiseShellTest {
   }
 
   static LongStream seeds() {
-    return Seeds.apart(4, 40);
+    return Seeds.apart(2, 40);
   }
 
   private static String anyLoft(Random random) {

@@ -183,7 +183,7 @@ class ConvertTest {
   }
 
   static LongStream seeds() {
-    return Seeds.apart(4, 40);
+    return Seeds.apart(2, 40);
   }
 
   /** Any thickness, radius, gap and lean that leave something of the walls. */

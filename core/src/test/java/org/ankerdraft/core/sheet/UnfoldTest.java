@@ -221,7 +221,7 @@ class UnfoldTest {
   }
 
   static LongStream batches() {
-    return Seeds.of(2, 8);
+    return Seeds.of(1, 8);
   }
 
   /** Unfolded and folded again, the sheet lies on the solid it came from, with its volume. */
