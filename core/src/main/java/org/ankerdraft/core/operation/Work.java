@@ -81,8 +81,13 @@ public record Work(String what, Body body, List<Act> acts) {
    * What has come of it.
    *
    * @param inCorners whether corners between walls were rounded
+   * @param apart whether each tool was rounded by itself
    */
-  public record Done(NamedShape shape, boolean inCorners) {}
+  public record Done(NamedShape shape, boolean inCorners, boolean apart) {
+    private Done with(NamedShape other) {
+      return new Done(other, inCorners, apart);
+    }
+  }
 
   public Work {
     acts = List.copyOf(acts);
@@ -104,20 +109,21 @@ public record Work(String what, Body body, List<Act> acts) {
   static Done together(BuildContext context, Map<String, Work> byId)
       throws StepFailed, Ladder.Stopped {
     Work first = byId.values().iterator().next();
-    Done now = new Done(first.body.named(), false);
+    Done now = new Done(first.body.named(), false, false);
+    NamedShape before = now.shape;
     for (int act = 0; act < first.acts.size(); act++) {
+      NamedShape was = now.shape;
       now =
           switch (first.acts.get(act)) {
             case OfTools c ->
-                new Done(
-                    first.withTools(context, now.shape, c.with(tools(byId, act)), byId),
-                    now.inCorners);
+                now.with(first.withTools(context, was, c.with(tools(byId, act)), byId));
             case ProvingSheet _ -> {
               SheetProof.of(context, first.what, now.shape, SheetProof.OF_RESULT);
               yield now;
             }
-            case Rounding r -> first.rounded(context, now, r, byId, act);
+            case Rounding r -> first.rounded(context, now, before, r, byId, act);
           };
+      before = was;
     }
     return now;
   }
@@ -139,8 +145,16 @@ public record Work(String what, Body body, List<Act> acts) {
     };
   }
 
+  /**
+   * @param before the body before the last act
+   */
   private Done rounded(
-      BuildContext context, Done now, Rounding all, Map<String, Work> byId, int act)
+      BuildContext context,
+      Done now,
+      NamedShape before,
+      Rounding all,
+      Map<String, Work> byId,
+      int act)
       throws StepFailed, Ladder.Stopped {
     Set<Integer> roots = new TreeSet<>();
     Set<Integer> corners = new TreeSet<>();
@@ -158,12 +172,17 @@ public record Work(String what, Body body, List<Act> acts) {
       Optional<NamedShape> both =
           Blends.roundedIfTheyFit(context, id, now.shape, corners, all.radiusMm);
       if (both.isPresent()) {
-        return new Done(named(both.get(), byId), true);
+        return new Done(named(both.get(), byId), true, now.apart);
       }
     }
-    NamedShape done =
-        Blends.rounded(context, what + ", round at its root", id, now.shape, roots, all.radiusMm);
-    return new Done(named(done, byId), now.inCorners);
+    try {
+      NamedShape done =
+          Blends.rounded(context, what + ", round at its root", id, now.shape, roots, all.radiusMm);
+      return now.with(named(done, byId));
+    } catch (StepFailed clash) {
+      RootsApart apart = new RootsApart(context, what, before, now.shape, all.radiusMm);
+      return new Done(apart.of(byId, act).orElseThrow(() -> clash), now.inCorners, true);
+    }
   }
 
   /** Rounds are named after the place at whose walls they lie. */

@@ -60,9 +60,11 @@ final class BossBuilder {
   }
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    NamedShape done = work().done(context, step.id()).shape();
+    Work.Done done = work().done(context, step.id());
     return StepBuild.of(
-        step.to() == null ? "to its height" : "up to a face", new Body(body.name(), done));
+        (step.to() == null ? "to its height" : "up to a face")
+            + (done.apart() ? ", each root by itself" : ""),
+        new Body(body.name(), done.shape()));
   }
 
   Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {

@@ -59,8 +59,10 @@ final class ScrewBossBuilder {
   private record Place(String name, Frame upright) {}
 
   StepBuild build() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
-    NamedShape done = work().done(context, step.id()).shape();
-    return StepBuild.of("at " + Words.count(count, "point"), new Body(body.name(), done));
+    Work.Done done = work().done(context, step.id());
+    return StepBuild.of(
+        "at " + Words.count(count, "point") + (done.apart() ? ", each root by itself" : ""),
+        new Body(body.name(), done.shape()));
   }
 
   Work work() throws StepFailed, ExpressionException, Choosing.Adrift, Ladder.Stopped {
