@@ -1,6 +1,11 @@
 package org.ankerdraft.kernel;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -57,7 +62,13 @@ public record Topology(List<Face> faces, List<Edge> edges, List<Vec3> vertices) 
       Vec3 point,
       Vec3 normal,
       List<List<Integer>> loops,
-      boolean concave) {}
+      boolean concave) {
+
+    /** A place in the material, so far behind the face. */
+    public Vec3 behind(double mm) {
+      return point.minus(normal.times(mm));
+    }
+  }
 
   /**
    * An edge.
@@ -96,6 +107,39 @@ public record Topology(List<Face> faces, List<Edge> edges, List<Vec3> vertices) 
   /** Whether some face is of no simple surface. */
   public boolean hasFreeFaces() {
     return faces.stream().anyMatch(f -> f.kind() == SurfaceKind.FREEFORM);
+  }
+
+  /** Numbers of faces that hang together by their edges, in sets; a cavity is one by itself. */
+  public List<Set<Integer>> pieces() {
+    return pieces(IntStream.rangeClosed(1, faces.size()).boxed().collect(Collectors.toSet()));
+  }
+
+  /** The same of some faces: in how many patches they lie. */
+  public List<Set<Integer>> pieces(Set<Integer> of) {
+    List<Set<Integer>> out = new ArrayList<>();
+    Set<Integer> left = new TreeSet<>(of);
+    while (!left.isEmpty()) {
+      Set<Integer> piece = new TreeSet<>();
+      List<Integer> next = new ArrayList<>(List.of(left.iterator().next()));
+      while (!next.isEmpty()) {
+        int face = next.removeLast();
+        if (left.remove((Integer) face)) {
+          piece.add(face);
+          next.addAll(beside(face));
+        }
+      }
+      out.add(piece);
+    }
+    return out;
+  }
+
+  /** Faces across the edges of one. */
+  public Set<Integer> beside(int face) {
+    return face(face).loops().stream()
+        .flatMap(List::stream)
+        .map(e -> edge(e).across(face))
+        .filter(f -> f != 0)
+        .collect(Collectors.toSet());
   }
 
   public Face face(int number) {

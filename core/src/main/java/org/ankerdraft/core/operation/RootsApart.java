@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.function.Predicate;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.select.NamedShape;
@@ -134,14 +133,11 @@ record RootsApart(
       throws StepFailed, Ladder.Stopped {
     NamedShape slab = slab(id, tool, ground);
     List<NamedShape> out = new ArrayList<>();
-    Set<Integer> left = new TreeSet<>();
-    for (int f = 1; f <= tool.topology().faces().size(); f++) {
-      left.add(f);
-    }
-    while (!left.isEmpty()) {
-      int first = left.iterator().next();
-      left.removeAll(connected(tool.topology(), first));
-      NamedShape one = tool.shape().proof().solids() == 1 ? tool : solidAt(tool, first, slab, id);
+    for (Set<Integer> piece : tool.topology().pieces()) {
+      NamedShape one =
+          tool.shape().proof().solids() == 1
+              ? tool
+              : solidAt(tool, piece.iterator().next(), slab, id);
       NamedShape standing =
           Combiner.combineAll(context, what, Combination.UNITE, slab, List.of(one), id);
       Set<Integer> edges = RootRound.between(standing, isWall, ground.name::equals);
@@ -155,8 +151,7 @@ record RootsApart(
   /** The solid of a tool to which a face belongs. */
   private NamedShape solidAt(NamedShape tool, int face, NamedShape slab, String id)
       throws StepFailed, Ladder.Stopped {
-    Topology.Face on = tool.topology().face(face);
-    Vec3 within = on.point().minus(on.normal().times(WITHIN * radiusMm));
+    Vec3 within = tool.topology().face(face).behind(WITHIN * radiusMm);
     return switch (context.kernel.partsAt(
         tool.shape(), new Divider.Body(slab.shape(), false), List.of(within), context.budget())) {
       case Outcome.Failed<Derived>(var failure) ->
@@ -167,21 +162,6 @@ record RootsApart(
               List.of(tool),
               Naming.Births.ofCut(FaceName.of(id, SLAB), FaceName.of(id, "face")));
     };
-  }
-
-  /** Faces that hang together with one. */
-  private static Set<Integer> connected(Topology topology, int first) {
-    Set<Integer> all = new TreeSet<>(Set.of(first));
-    List<Integer> next = new ArrayList<>(all);
-    while (!next.isEmpty()) {
-      int face = next.removeLast();
-      topology.face(face).loops().stream()
-          .flatMap(List::stream)
-          .map(e -> topology.edge(e).across(face))
-          .filter(f -> f != 0 && all.add(f))
-          .forEach(next::add);
-    }
-    return all;
   }
 
   /** A block right below the plane, wide and deep enough for a tool and its roots. */

@@ -161,6 +161,42 @@ class RibTest {
     assertThat(state.steps().getLast().message()).contains(words);
   }
 
+  /** Through one wall or both, one line or two that cross: as if they ended within. */
+  @ParameterizedTest
+  @CsvSource({"-50, 50", "-5, 80", "-31, 7", "-29, 29"})
+  void aLineThatGoesOnOutsideEndsAtTheWall(double from, double to) {
+    String rib = rib(12, line("a", from, 5, to, 5), ",'thickness':'1.2 mm'");
+    assertThat(added(TUB, rib)).isCloseTo(56 * 10 * 1.2, within(1e-6));
+    String both =
+        rib(12, line("a", from, 5, to, 5) + "," + line("b", 3, from, 3, to), ",'thickness':'1 mm'");
+    assertThat(added(TUB, both)).isCloseTo((56 + 36 - 1) * 10, within(1e-6));
+    PartState inside = Parts.ok(TUB + rib(12, line("a", -5, 5, 5, 5), ",'thickness':'1.2 mm'"));
+    assertThat(Parts.ok(TUB + rib).bodies().values().iterator().next().named().faceNames())
+        .containsExactlyElementsOf(inside.bodies().values().iterator().next().named().faceNames());
+  }
+
+  /** Two chambers; where the first of them has no floor nothing is left out silently. */
+  @Test
+  void whatIsOpenWithinTheWallsIsRefused() {
+    String wall = rib(12, line("w", 0, -5, 0, 5), ",'thickness':'2 mm'");
+    String across = ",'thickness':'1 mm'";
+    String crossing = rib(10, line("a", -50, 5, 50, 5), across).replace("'l'", "'m'");
+    crossing = crossing.replace("'rib','sketch'", "'second','sketch'");
+    String hole =
+        ",{'kind':'hole','id':'h','plane':{'base':'XY'},'diameter':'6 mm','points':[['-14 mm','5 mm']]}";
+    assertThat(added(TUB + wall, crossing)).isCloseTo((56 - 2) * 8, within(1e-6));
+    PartState open = Parts.build(TUB + wall + hole + crossing);
+    assertThat(open.steps().getLast().message())
+        .contains("stick out of the part")
+        .contains("nothing below it everywhere");
+    // A wall cut away on one side: no wall closes that end.
+    String gap =
+        ",{'kind':'sketch','id':'g','plane':{'base':'XY','offset':'2 mm'},'curves':[{'curve':'rectangle','name':'r','centre':['29 mm','5 mm'],'width':'4 mm','height':'12 mm'}]},"
+            + "{'kind':'extrude','id':'gap','sketch':'g','depth':'30 mm','use':'subtract'}";
+    PartState oneSided = Parts.build(TUB + gap + rib(12, line("a", -50, 5, 50, 5), across));
+    assertThat(oneSided.steps().getLast().message()).contains("no wall closes it");
+  }
+
   @Test
   void ribsFollowLines() {
     PartState state =

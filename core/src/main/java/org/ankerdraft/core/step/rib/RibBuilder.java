@@ -1,9 +1,12 @@
 package org.ankerdraft.core.step.rib;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.operation.Body;
 import org.ankerdraft.core.operation.BuildContext;
@@ -24,6 +27,7 @@ import org.ankerdraft.kernel.Divider;
 import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.Outcome;
 import org.ankerdraft.kernel.Shape;
+import org.ankerdraft.kernel.Topology;
 import org.ankerdraft.vectors.Vec3;
 
 /**
@@ -37,6 +41,11 @@ final class RibBuilder {
   /** Of the thickness: so deep under its upper edge a rib is looked for. */
   private static final double LOOK_SHARE = 0.01;
 
+  private static final String TIP_START = "tip-start";
+  private static final String TIP_END = "tip-end";
+  private static final String NO_WALL =
+      "no wall closes it all the way up beyond an end of its line";
+
   private final BuildContext context;
   private final Rib step;
   private ResolvedSketch sketch;
@@ -44,6 +53,9 @@ final class RibBuilder {
   private double thickness;
   private double draft;
   private int count;
+
+  /** Whether a line goes on beyond the walls, where its rib ends. */
+  private boolean cutOff;
 
   RibBuilder(BuildContext context, Rib step) {
     this.context = context;
@@ -55,7 +67,8 @@ final class RibBuilder {
     return StepBuild.of(
         Words.count(count, "rib")
             + ", wall to wall"
-            + (done.inCorners() ? ", corners between them rounded" : ""),
+            + (done.inCorners() ? ", corners between them rounded" : "")
+            + (cutOff ? ", cut off where a line goes on outside" : ""),
         new Body(body.name(), done.shape()));
   }
 
@@ -128,23 +141,85 @@ final class RibBuilder {
     for (int i = 0; i < SAMPLES; i++) {
       looked.add(place(piece, (i + 0.5) / SAMPLES).plus(down.times(LOOK_SHARE * thickness)));
     }
-    Outcome<Derived> parts =
-        context.kernel.partsAt(
-            slab.shape(), new Divider.Body(body.named().shape(), false), looked, context.budget());
-    if (parts instanceof Outcome.Failed<Derived>(var failure)) {
-      Ladder.stopIfNeeded(failure);
-      throw failed(piece, "its line lies wholly within the body");
-    }
-    Derived derived = parts.orThrow();
-    Set<String> open = openEnds(slab, derived, piece);
-    if (!open.isEmpty()) {
-      throw failed(piece, "it would stick out of the part: " + String.join(", and ", open));
-    }
+    Derived whole =
+        parts(slab, looked)
+            .orElseThrow(() -> failed(piece, "its line lies wholly within the body"));
+    Set<String> open = openEnds(slab, whole.origins(), piece);
+    Derived derived = open.isEmpty() ? whole : withoutEnds(piece, slab, whole, open);
     return Naming.name(
         derived,
         List.of(slab),
         Naming.Births.ofCut(
             FaceName.ofPart(step.id(), "seat", piece.name()), FaceName.of(step.id(), "face")));
+  }
+
+  /** The parts of a slab outside the body in which some points lie; empty if none does. */
+  private Optional<Derived> parts(NamedShape slab, List<Vec3> points) throws Ladder.Stopped {
+    return switch (context.kernel.partsAt(
+        slab.shape(), new Divider.Body(body.named().shape(), false), points, context.budget())) {
+      case Outcome.Failed<Derived>(var failure) -> {
+        Ladder.stopIfNeeded(failure);
+        yield Optional.empty();
+      }
+      case Outcome.Done<Derived>(Derived derived) -> Optional.of(derived);
+    };
+  }
+
+  /**
+   * Where a line goes on through a wall to where nothing closes its rib any more, the rib ends at
+   * that wall.
+   *
+   * @param whole the rib with what sticks out
+   * @param open why all of it cannot be
+   */
+  private Derived withoutEnds(RibPiece piece, NamedShape slab, Derived whole, Set<String> open)
+      throws StepFailed, Ladder.Stopped {
+    Topology topology = whole.shape().topology();
+    List<Vec3> closed = new ArrayList<>();
+    for (Set<Integer> part : topology.pieces()) {
+      Set<String> openThere = openEnds(slab, originsOf(whole, part), piece);
+      if (openThere.isEmpty()) {
+        closed.add(topology.face(part.iterator().next()).behind(LOOK_SHARE * thickness));
+      } else if (!isOutside(slab, whole, part)) {
+        throw sticksOut(piece, open);
+      }
+    }
+    if (closed.isEmpty()) {
+      throw sticksOut(piece, open);
+    }
+    cutOff = true;
+    return parts(slab, closed).orElseThrow(() -> sticksOut(piece, open));
+  }
+
+  /** Whether all of it that lies along the line reaches up to where the slab ends. */
+  private static boolean isOutside(NamedShape slab, Derived whole, Set<Integer> part) {
+    Set<Integer> tops = ofRole(slab, whole, part, "top");
+    Set<Integer> tips = ofRole(slab, whole, part, TIP_START);
+    tips.addAll(ofRole(slab, whole, part, TIP_END));
+    Topology topology = whole.shape().topology();
+    return topology.pieces(tops).stream()
+        .allMatch(
+            patch -> patch.stream().anyMatch(f -> !Collections.disjoint(topology.beside(f), tips)));
+  }
+
+  private static Set<Integer> ofRole(
+      NamedShape slab, Derived whole, Set<Integer> part, String role) {
+    return originsOf(whole, part).stream()
+        .filter(o -> isOfSlab(o) && slab.faceName(o.source()).role().equals(role))
+        .map(Derived.Origin::face)
+        .collect(Collectors.toCollection(TreeSet::new));
+  }
+
+  private static boolean isOfSlab(Derived.Origin o) {
+    return o.kind() == OriginKind.FACE_KEPT || o.kind() == OriginKind.FACE_MODIFIED;
+  }
+
+  private static List<Derived.Origin> originsOf(Derived whole, Set<Integer> faces) {
+    return whole.origins().stream().filter(o -> faces.contains(o.face())).toList();
+  }
+
+  private StepFailed sticksOut(RibPiece piece, Set<String> open) {
+    return failed(piece, "it would stick out of the part: " + String.join(", and ", open));
   }
 
   private Vec3 place(RibPiece piece, double share) {
@@ -153,18 +228,19 @@ final class RibBuilder {
   }
 
   /** Where a rib meets no wall, in words. */
-  private Set<String> openEnds(NamedShape slab, Derived derived, RibPiece piece) {
+  private static Set<String> openEnds(
+      NamedShape slab, List<Derived.Origin> origins, RibPiece piece) {
     Set<String> out = new TreeSet<>();
-    for (Derived.Origin o : derived.origins()) {
-      if (o.kind() != OriginKind.FACE_KEPT && o.kind() != OriginKind.FACE_MODIFIED) {
+    for (Derived.Origin o : origins) {
+      if (!isOfSlab(o)) {
         continue;
       }
       String role = slab.faceName(o.source()).role();
       if (role.equals("foot")) {
         out.add("there is nothing below it everywhere");
-      } else if ((role.equals("tip-start") && piece.start() instanceof RibEnd.AtWall)
-          || (role.equals("tip-end") && piece.end() instanceof RibEnd.AtWall)) {
-        out.add("no wall closes it all the way up beyond an end of its line");
+      } else if ((role.equals(TIP_START) && piece.start() instanceof RibEnd.AtWall)
+          || (role.equals(TIP_END) && piece.end() instanceof RibEnd.AtWall)) {
+        out.add(NO_WALL);
       }
     }
     return out;
