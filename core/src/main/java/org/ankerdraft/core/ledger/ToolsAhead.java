@@ -165,9 +165,12 @@ final class ToolsAhead {
         if (isNew) {
           maker.tool(context(maker));
         }
-        still.put(maker.step(), new Known(basis, null));
       } catch (StepFailed | ExpressionException | Choosing.Adrift | Ladder.Stopped e) {
         LOG.trace("The tool of {} cannot be made ahead: {}", maker.step().id(), e.getMessage());
+      }
+      if (!ended) {
+        // What failed would fail again.
+        still.put(maker.step(), new Known(basis, null));
       }
     }
 

@@ -64,9 +64,9 @@ record RootsApart(
       }
       String id = byId.keySet().iterator().next();
       NamedShape all = Combiner.combineAll(context, what, Combination.UNITE, before, rooted, id);
-      return grounds.stream().anyMatch(g -> hangsOver(all, g))
-          ? Optional.empty()
-          : Optional.of(all);
+      return isWhole(all) && grounds.stream().noneMatch(g -> hangsOver(all, g))
+          ? Optional.of(all)
+          : Optional.empty();
     } catch (StepFailed doesNotFit) {
       // What is told is why the round of all did not fit.
       return Optional.empty();
@@ -81,6 +81,11 @@ record RootsApart(
 
   private static List<NamedShape> tools(Work work, int act) {
     return ((Work.OfTools) work.acts().get(act - 1)).tools();
+  }
+
+  /** Roots only add; a tool that reaches into the body below its plane has lost its lower part. */
+  private boolean isWhole(NamedShape all) {
+    return all.shape().mass().volumeMm3() > united.shape().mass().volumeMm3();
   }
 
   /** A root that reaches beyond what it stands on leaves a face that looks down. */

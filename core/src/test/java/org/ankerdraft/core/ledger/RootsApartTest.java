@@ -195,6 +195,20 @@ class RootsApartTest {
     assertThat(volume(pair)).isCloseTo(PLATE, within(1e-6));
   }
 
+  /** Bosses that fill what is below them are not made hollow there. */
+  @Test
+  void bossesOverHolesFillThem() {
+    String holes =
+        ",{'kind':'hole','id':'h','plane':{'base':'XY','offset':'4 mm'},'diameter':'2 mm','depth':'2 mm','points':[['-4 mm','0 mm'],['4 mm','0 mm']]}";
+    PartState state = build(box(60, 40, 4) + holes + boss("b", 4, 6, 1.5, -4, 0, 4, 0));
+    double whole = PLATE + 2 * cut(3, 1.5, 4);
+    if (state.isOk()) {
+      assertThat(volume(state)).isCloseTo(whole, within(1e-3));
+    } else {
+      assertThat(state.step("b").orElseThrow().message()).contains("round at its root");
+    }
+  }
+
   @Test
   void screwBossesToo() {
     PartState state =

@@ -3,6 +3,7 @@ package org.ankerdraft.core.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentSkipListMap;
@@ -179,6 +180,22 @@ class ToolsAheadTest {
       PartState state = build(new PartBuilder(one, two, Tolerance.MODEL), steep);
       assertThat(state.step("boss").orElseThrow().status()).isEqualTo(StepStatus.FAILED);
       assertAsByOne(state, steep);
+    }
+  }
+
+  /** What failed in the second worker is not tried there again while nothing of it changes. */
+  @Test
+  void aToolThatCannotBeMadeIsTriedOnce() {
+    CountDownLatch tools = new CountDownLatch(1);
+    Telling second = new Telling(tools);
+    try (GeometryKernel one = kernel(new Waiting(tools));
+        GeometryKernel two = kernel(second)) {
+      PartBuilder builder = new PartBuilder(one, two, Tolerance.MODEL);
+      for (String wall : List.of("2 mm", "2.5 mm", "3 mm")) {
+        PartState state = build(builder, part(wall, "6 mm", "60 deg"));
+        assertThat(state.step("boss").orElseThrow().status()).isEqualTo(StepStatus.FAILED);
+      }
+      assertThat(second.extruded()).as("hole and boss").isLessThanOrEqualTo(2);
     }
   }
 
