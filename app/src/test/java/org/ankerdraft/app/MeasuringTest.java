@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.geometry.Bounds;
 import javafx.scene.control.Label;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
@@ -139,7 +140,13 @@ class MeasuringTest extends InWindow {
         .extracting(Label::getText)
         .containsOnlyOnce(draft);
     assertThat(onFx(() -> robot.lookup("4 × stop").tryQuery())).isPresent();
-    robot.clickOn(draft);
+    // By its place: the entry that is found may be another one by the time it is clicked.
+    Bounds at =
+        onFx(() -> {
+          Label title = robot.lookup(draft).queryAs(Label.class);
+          return title.localToScreen(title.getBoundsInLocal());
+        });
+    robot.clickOn(at.getCenterX(), at.getCenterY());
     until(() -> robot.lookup(".finding-member").queryAll().size() >= 4);
     assertThat(onFx(() -> robot.lookup(".finding-member").queryAllAs(Label.class)))
         .extracting(Label::getText)

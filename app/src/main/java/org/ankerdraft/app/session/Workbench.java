@@ -219,10 +219,16 @@ public final class Workbench implements AutoCloseable {
     thread.execute(() -> guarded(job, listener, () -> run(job, request, listener)));
   }
 
-  /** An internal error ends one request, with a word and a place in the log. */
+  /**
+   * An internal error ends one request, with a word and a place in the log. One that is called off,
+   * wherever it is by then, is told to be.
+   */
   private void guarded(Job job, Listener listener, Runnable work) {
     try {
       work.run();
+      if (job.cancelledByUser) {
+        tell(job, () -> listener.stopped("cancelled"));
+      }
     } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
       LoggerFactory.getLogger(Workbench.class).error("A build or check ended in an error", e);
       tell(job, () -> listener.stopped("internal error; the log tells more"));
@@ -361,11 +367,9 @@ public final class Workbench implements AutoCloseable {
     Optional<PartState> state = builder.buildWithoutLimits(part, request.files, progress, job);
     Optional<Map<String, BodyAnalysis>> surveyed = state.flatMap(s -> checks.survey(s, job));
     if (surveyed.isEmpty()) {
-      tell(
-          job,
-          () ->
-              listener.stopped(
-                  job.cancelledByUser ? "cancelled" : "the geometry worker cannot be had"));
+      if (!job.cancelledByUser) {
+        tell(job, () -> listener.stopped("the geometry worker cannot be had"));
+      }
       return;
     }
     Scene plain = drawn(checks.meanwhile(surveyed.get()), part);
@@ -422,8 +426,8 @@ public final class Workbench implements AutoCloseable {
 
   /** What was not found because the user called it off stays unknown. */
   private void findLimits(Job job, PartState state, Listener listener) {
-    if (state.hasOpenLimits() && !job.isUnwanted()) {
-      PartState limited = builder.withLimits(state, job).orElse(state);
+    if (state.hasOpenLimits()) {
+      PartState limited = job.isUnwanted() ? state : builder.withLimits(state, job).orElse(state);
       tell(job, () -> listener.limited(limited));
     }
   }
@@ -431,18 +435,16 @@ public final class Workbench implements AutoCloseable {
   private void tryRepairs(
       Job job, Request request, PartState state, CheckReport found, Listener listener) {
     job.restUntil(System.nanoTime() + REPAIRS_REST_NANOS);
-    if (!job.isUnwanted()) {
-      CheckReport tried =
-          trials
-              .tried(
-                  state,
-                  request.files,
-                  found,
-                  job,
-                  partly -> tell(job, () -> listener.tried(partly)))
-              .orElseGet(found::withRepairsGivenUp);
-      tell(job, () -> listener.tried(tried));
-    }
+    Optional<CheckReport> tried =
+        job.isUnwanted()
+            ? Optional.empty()
+            : trials.tried(
+                state,
+                request.files,
+                found,
+                job,
+                partly -> tell(job, () -> listener.tried(partly)));
+    tell(job, () -> listener.tried(tried.orElseGet(found::withRepairsGivenUp)));
   }
 
   /** Tells the interface, and lets it show the part before the checks take the processors. */

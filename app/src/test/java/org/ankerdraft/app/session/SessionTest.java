@@ -12,6 +12,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import javafx.application.Platform;
 import org.ankerdraft.core.expression.Expr;
 import org.ankerdraft.core.part.Journal;
@@ -26,6 +27,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.testfx.api.FxToolkit;
 
@@ -197,6 +199,31 @@ class SessionTest {
     });
     until(() -> session.progressShare() < 0);
     assertThat(onFx(this::refusal)).startsWith(said.getFirst().replace(UNKNOWN, ""));
+  }
+
+  /**
+   * Called off as soon as the part is built, its checks told, or its steps begun: at whatever it is
+   * by then, it ends, and says so.
+   */
+  @ParameterizedTest
+  @EnumSource(names = {"STATE", "REPORT", "PROGRESS"})
+  void whatIsCalledOffAtAnyMomentEnds(Session.Change when) throws Exception {
+    onFx(() -> {
+      AtomicBoolean once = new AtomicBoolean();
+      session.listen(change -> {
+        boolean isDue = change == when && session.progressShare() >= 0;
+        if (isDue && once.compareAndSet(false, true)) {
+          session.cancelBuild();
+        }
+      });
+      return null;
+    });
+    open(session, Files.writeString(file, HOLLOW));
+    until(() -> session.notice().equals("cancelled"));
+    until(() -> session.progressShare() < 0);
+    edit(session, "1 mm");
+    until(this::isAtRest);
+    assertThat(onFx(this::refusal)).isEmpty();
   }
 
   @Test

@@ -65,7 +65,7 @@ class FreeShiftTest {
         Stream.of(1.0, 4.5)
             .flatMap(mm -> bodies.stream().map(body -> Arguments.of(body, mm)))
             .toList();
-    return Seeds.some(bodies.size(), all);
+    return Seeds.some(bodies.size() / 2, all);
   }
 
   private static String shift(String id, double mm) {
