@@ -195,18 +195,17 @@ class RootsApartTest {
     assertThat(volume(pair)).isCloseTo(PLATE, within(1e-6));
   }
 
-  /** Bosses that fill what is below them are not made hollow there. */
+  /** Bosses that fill holes below them: refused, and not made hollow there. */
   @Test
-  void bossesOverHolesFillThem() {
+  void bossesOverHolesAreNotMadeHollow() {
     String holes =
         ",{'kind':'hole','id':'h','plane':{'base':'XY','offset':'4 mm'},'diameter':'2 mm','depth':'2 mm','points':[['-4 mm','0 mm'],['4 mm','0 mm']]}";
-    PartState state = build(box(60, 40, 4) + holes + boss("b", 4, 6, 1.5, -4, 0, 4, 0));
-    double whole = PLATE + 2 * cut(3, 1.5, 4);
-    if (state.isOk()) {
-      assertThat(volume(state)).isCloseTo(whole, within(1e-3));
-    } else {
-      assertThat(state.step("b").orElseThrow().message()).contains("round at its root");
-    }
+    StepResult met =
+        build(box(60, 40, 4) + holes + boss("b", 4, 6, 1.5, -4, 0, 4, 0)).step("b").orElseThrow();
+    assertThat(met.status()).isEqualTo(StepStatus.FAILED);
+    assertThat(met.message()).contains("round at its root of 1.5 mm").contains("works up to");
+    PartState apart = ok(box(60, 40, 4) + holes + boss("b", 4, 6, 0.9, -4, 0, 4, 0));
+    assertThat(volume(apart)).isCloseTo(PLATE + 2 * rooted(3, 0.9), within(1e-3));
   }
 
   @Test
