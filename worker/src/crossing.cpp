@@ -1,6 +1,7 @@
 // Whether the boundary of a body crosses itself. Where two of its faces cross, the curve along which they do either ends,
 // and then at an edge of one that meets the other: edges are held against all faces exactly. Or it closes within both
-// faces: then their triangles cross, and faces are held against each other exactly only where these do.
+// faces: then their triangles cross, and faces are held against each other exactly only where these do. Of a body that was
+// looked at and has changed since only what has changed is held against what is near.
 #include "crossing.h"
 
 #include <algorithm>
@@ -27,38 +28,82 @@ namespace {
 
 constexpr int kFewest = 8;  // triangles in a leaf
 
-// Triangles by their boxes: each half of a range about the middle of its longest side, and so on.
+// Triangles by their boxes: faces in halves about the middle of the longest side of their boxes, and so on, then the
+// triangles of each.
 class Boxes {
  public:
-  explicit Boxes(const Net& net) : net_(net), order_(net.Triangles().size() / 3) {
-    for (size_t t = 0; t < order_.size(); ++t) extents_.push_back(Extent({Corner(t, 0), Corner(t, 1), Corner(t, 2)}));
-    std::iota(order_.begin(), order_.end(), 0);
-    if (!order_.empty()) Split(0, order_.size());
+  Boxes(const Net& net, const std::vector<bool>& is_wanted) : net_(net) {
+    for (size_t t = 0; t < net.Triangles().size() / 3; ++t)
+      extents_.push_back(Extent({Corner(t, 0), Corner(t, 1), Corner(t, 2)}));
+    std::vector<OfFace> faces;
+    for (size_t f = 1; f < net.FirstTriangle().size(); ++f) {
+      const size_t from = net.FirstTriangle()[f - 1], to = net.FirstTriangle()[f];
+      if (from < to && is_wanted[f - 1])
+        faces.push_back({WholeOf(extents_.begin() + from, extents_.begin() + to), from, to});
+    }
+    if (!faces.empty()) Split(faces, 0, faces.size());
   }
 
-  /// Calls with each two triangles whose boxes meet, once.
+  /// Calls with each two triangles of different faces whose boxes meet, once.
   template <class Seen>
   void ForMeeting(const Seen& seen) const {
     if (!nodes_.empty()) Within(0, seen);
   }
 
  private:
+  // A face's triangles.
+  struct OfFace {
+    Extent extent;
+    size_t from, to;
+  };
+
   struct Node {
     Extent extent;
     size_t from, to;    // of the order
     int left, right;    // nodes; none for a leaf
+    bool is_one_face;
   };
+
+  static Extent WholeOf(std::vector<Extent>::const_iterator from, std::vector<Extent>::const_iterator to) {
+    Extent whole = *from;
+    while (++from != to) whole.Add(*from);
+    return whole;
+  }
 
   gp_XYZ Corner(size_t t, int k) const {
     const Float3& p = net_.Positions()[net_.Triangles()[3 * t + k]];
     return gp_XYZ(p[0], p[1], p[2]);
   }
 
+  int Split(std::vector<OfFace>& faces, size_t first, size_t end) {
+    if (end - first == 1) {
+      const size_t from = order_.size();
+      order_.resize(from + faces[first].to - faces[first].from);
+      std::iota(order_.begin() + from, order_.end(), faces[first].from);
+      return Split(from, order_.size());
+    }
+    Extent whole = faces[first].extent;
+    for (size_t i = first; i < end; ++i) whole.Add(faces[i].extent);
+    const int own = static_cast<int>(nodes_.size());
+    nodes_.push_back({whole, order_.size(), 0, -1, -1, false});
+    const int axis = whole.LongestSide();
+    const size_t middle = (first + end) / 2;
+    std::nth_element(
+        faces.begin() + first, faces.begin() + middle, faces.begin() + end,
+        [&](const OfFace& a, const OfFace& b) { return a.extent.Middle(axis) < b.extent.Middle(axis); });
+    const int left = Split(faces, first, middle), right = Split(faces, middle, end);
+    nodes_[own].to = order_.size();
+    nodes_[own].left = left;
+    nodes_[own].right = right;
+    return own;
+  }
+
+  // Of one face.
   int Split(size_t from, size_t to) {
     Extent whole = extents_[order_[from]];
     for (size_t i = from; i < to; ++i) whole.Add(extents_[order_[i]]);
     const int own = static_cast<int>(nodes_.size());
-    nodes_.push_back({whole, from, to, -1, -1});
+    nodes_.push_back({whole, from, to, -1, -1, true});
     if (to - from <= kFewest) return own;
     const int axis = whole.LongestSide();
     const size_t middle = (from + to) / 2;
@@ -73,11 +118,7 @@ class Boxes {
   template <class Seen>
   void Within(int node, const Seen& seen) const {
     const Node& n = nodes_[node];
-    if (n.left < 0) {
-      for (size_t i = n.from; i < n.to; ++i)
-        for (size_t j = i + 1; j < n.to; ++j) See(order_[i], order_[j], seen);
-      return;
-    }
+    if (n.is_one_face) return;
     Within(n.left, seen);
     Within(n.right, seen);
     Between(n.left, n.right, seen);
@@ -136,6 +177,7 @@ bool Pierces(const Triangle& one, const Triangle& other) {
 
 // Whether the library finds two of the shape's parts, up to some kind of pairs, that meet without sharing what they do.
 bool Interferes(const TopoDS_Shape& shape, int level, gp_Pnt& place) {
+  if (shape.NbChildren() == 0) return false;
   BOPAlgo_CheckerSI checker;
   TopTools_ListOfShape arguments;
   arguments.Append(shape);
@@ -156,6 +198,17 @@ bool Interferes(const TopoDS_Shape& shape, int level, gp_Pnt& place) {
   return false;
 }
 
+// The faces near a change; the shape itself if they are all.
+TopoDS_Shape Near(const TopoDS_Shape& shape, const Numbered& numbered, const Boundary::Change& change) {
+  if (std::find(change.is_near.begin(), change.is_near.end(), false) == change.is_near.end()) return shape;
+  TopoDS_Compound near;
+  BRep_Builder builder;
+  builder.MakeCompound(near);
+  for (int f = 1; f <= numbered.faces.Extent(); ++f)
+    if (change.is_near[f - 1]) builder.Add(near, numbered.Face(f));
+  return near;
+}
+
 bool FacesInterfere(const Numbered& numbered, const std::vector<std::pair<int, int>>& pairs, gp_Pnt& place) {
   constexpr int kFacesToo = 5;
   for (const auto& pair : pairs) {
@@ -171,13 +224,14 @@ bool FacesInterfere(const Numbered& numbered, const std::vector<std::pair<int, i
 
 }  // namespace
 
-std::vector<std::pair<int, int>> CrossingFaces(const Net& net) {
+std::vector<std::pair<int, int>> CrossingFaces(const Net& net, const Boundary::Change& change) {
   std::vector<int> face_of;
   for (size_t f = 1; f < net.FirstTriangle().size(); ++f) face_of.resize(net.FirstTriangle()[f], static_cast<int>(f));
   std::set<std::pair<int, int>> found;
-  Boxes(net).ForMeeting([&](size_t one, size_t other) {
+  Boxes(net, change.is_near).ForMeeting([&](size_t one, size_t other) {
     const std::pair<int, int> faces = std::minmax(face_of[one], face_of[other]);
-    if (faces.first == faces.second || found.count(faces) > 0) return;
+    if (!change.is_new[faces.first - 1] && !change.is_new[faces.second - 1]) return;
+    if (found.count(faces) > 0) return;
     const Triangle a(net, one), b(net, other);
     if (Pierces(a, b) || Pierces(b, a)) found.insert(faces);
   });
@@ -187,16 +241,22 @@ std::vector<std::pair<int, int>> CrossingFaces(const Net& net) {
 void FindSelfIntersection(const SelfIntersection& in, ShapeStore& store, SelfIntersectionReply* out) {
   constexpr int kEdgesInFaces = 4;
   const TopoDS_Shape shape = store.Get(in.shape());
+  const MeshAccuracy accuracy = {in.deflection(), in.angle()};
+  const std::shared_ptr<const Boundary> before = store.clean ? store.clean : std::make_shared<Boundary>();
+  std::shared_ptr<const Boundary> now;
+  Boundary::Change change;
+  std::vector<std::pair<int, int>> pairs;
+  LookAtMesh(shape, accuracy, store.Known(), [&](const Numbered& numbered, const Net& net) {
+    now = std::make_shared<Boundary>(numbered, net, accuracy, *before);
+    change = now->ChangeSince(*before);
+    pairs = CrossingFaces(net, change);
+    return net.IsWatertight();
+  });
+  const Numbered numbered(shape);
   gp_Pnt place;
-  bool found = Interferes(shape, kEdgesInFaces, place);
-  if (!found) {
-    std::vector<std::pair<int, int>> pairs;
-    LookAtMesh(shape, {in.deflection(), in.angle()}, store.Known(), [&](const Numbered&, const Net& net) {
-      pairs = CrossingFaces(net);
-      return net.IsWatertight();
-    });
-    found = FacesInterfere(Numbered(shape), pairs, place);
-  }
+  const bool found =
+      Interferes(Near(shape, numbered, change), kEdgesInFaces, place) || FacesInterfere(numbered, pairs, place);
+  if (!found) store.clean = now;
   out->set_found(found);
   if (found) Put(place.XYZ(), out->mutable_place());
 }

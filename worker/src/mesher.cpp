@@ -1,7 +1,10 @@
 #include "mesher.h"
 
 #include <algorithm>
+#include <array>
+#include <atomic>
 #include <cmath>
+#include <optional>
 #include <vector>
 
 #include <BRepAdaptor_Surface.hxx>
@@ -13,6 +16,7 @@
 #include <BRepMesh_FaceDiscret.hxx>
 #include <BRepMesh_IncrementalMesh.hxx>
 #include <BRepMesh_MeshAlgoFactory.hxx>
+#include <BRepMesh_ModelHealer.hxx>
 #include <BRepMesh_ModelPostProcessor.hxx>
 #include <BRepMesh_NodeInsertionMeshAlgo.hxx>
 #include <BRepMesh_SphereRangeSplitter.hxx>
@@ -25,6 +29,8 @@
 #include <TopoDS.hxx>
 #include <TopoDS_Compound.hxx>
 #include <gp_Torus.hxx>
+
+#include "delaunay.h"
 
 namespace ankerdraft {
 
@@ -40,18 +46,37 @@ class ShortGenerators : public BRepMesh_DefaultRangeSplitter {
   }
 };
 
+// The library's quick way, or triangles of our own.
+template <class Splitter>
+class OwnTriangles : public BRepMesh_NodeInsertionMeshAlgo<Splitter, BRepMesh_DelabellaBaseMeshAlgo> {
+ protected:
+  int CountNodes() const { return this->getStructure()->NbNodes(); }
+
+  gp_XY Place(int node) const { return this->getNodePoint2d(this->getStructure()->GetNode(node)).XY(); }
+
+  void AddTriangle(int a, int b, int c) {
+    const int nodes[] = {a, b, c};
+    int links[3];
+    bool along[3];
+    for (int k = 0; k < 3; ++k) {
+      const int link = this->getStructure()->AddLink(BRepMesh_Edge(nodes[k], nodes[(k + 1) % 3], BRepMesh_Free));
+      links[k] = std::abs(link);
+      along[k] = link > 0;
+    }
+    this->getStructure()->AddElement(BRepMesh_Triangle(links, along, BRepMesh_Free));
+  }
+};
+
 // A face between two circles of a cylinder or cone is a strip: its triangles follow from the order of the points on both
 // sides. Any other is left to the library.
-class StripOfGenerators : public BRepMesh_NodeInsertionMeshAlgo<ShortGenerators, BRepMesh_DelabellaBaseMeshAlgo> {
-  using Base = BRepMesh_NodeInsertionMeshAlgo<ShortGenerators, BRepMesh_DelabellaBaseMeshAlgo>;
-
+class StripOfGenerators : public OwnTriangles<ShortGenerators> {
  protected:
   void generateMesh(const Message_ProgressRange& range) override {
     std::vector<int> below, above;
     if (AreBothSides(below, above))
       Zip(below, above);
     else
-      Base::generateMesh(range);
+      OwnTriangles::generateMesh(range);
   }
 
  private:
@@ -59,10 +84,9 @@ class StripOfGenerators : public BRepMesh_NodeInsertionMeshAlgo<ShortGenerators,
   bool AreBothSides(std::vector<int>& below, std::vector<int>& above) const {
     const auto [first, last] = getRangeSplitter().GetRangeV();
     const double near = getRangeSplitter().GetToleranceUV().second;
-    const int count = getStructure()->NbNodes();
-    std::vector<double> u(count + 1);
-    for (int node = 1; node <= count; ++node) {
-      const gp_Pnt2d at = getNodePoint2d(getStructure()->GetNode(node));
+    std::vector<double> u(CountNodes() + 1);
+    for (int node = 1; node <= CountNodes(); ++node) {
+      const gp_XY at = Place(node);
       u[node] = at.X();
       if (std::abs(at.Y() - first) <= near)
         below.push_back(node);
@@ -80,26 +104,47 @@ class StripOfGenerators : public BRepMesh_NodeInsertionMeshAlgo<ShortGenerators,
 
   // Goes on each time on the side where the next point comes first.
   void Zip(const std::vector<int>& below, const std::vector<int>& above) {
-    const auto u = [&](int node) { return getNodePoint2d(getStructure()->GetNode(node)).X(); };
     size_t i = 0, j = 0;
     while (i + 1 < below.size() || j + 1 < above.size()) {
-      const bool is_below = j + 1 == above.size() || (i + 1 < below.size() && u(below[i + 1]) <= u(above[j + 1]));
+      const bool is_below =
+          j + 1 == above.size() || (i + 1 < below.size() && Place(below[i + 1]).X() <= Place(above[j + 1]).X());
       const int next = is_below ? below[++i] : above[++j];
       AddTriangle(is_below ? below[i - 1] : below[i], next, is_below ? above[j] : above[j - 1]);
     }
   }
+};
 
-  void AddTriangle(int a, int b, int c) {
-    const int nodes[] = {a, b, c};
-    int links[3];
-    bool along[3];
-    for (int k = 0; k < 3; ++k) {
-      const int link = getStructure()->AddLink(BRepMesh_Edge(nodes[k], nodes[(k + 1) % 3], BRepMesh_Free));
-      links[k] = std::abs(link);
-      along[k] = link > 0;
-    }
-    getStructure()->AddElement(BRepMesh_Triangle(links, along, BRepMesh_Free));
+// Between the contours of a plane the library takes seven times as long.
+class BetweenContours : public OwnTriangles<BRepMesh_DefaultRangeSplitter> {
+ public:
+  // Where none fit, says so, or leaves the face to the library if nobody listens.
+  explicit BetweenContours(std::atomic<bool>* none_fit) : none_fit_(none_fit) {}
+
+ protected:
+  void generateMesh(const Message_ProgressRange& range) override {
+    const auto triangles = Triangles();
+    if (triangles)
+      for (const auto& [a, b, c] : *triangles) AddTriangle(a + 1, b + 1, c + 1);
+    else if (none_fit_ != nullptr)
+      *none_fit_ = true;
+    else
+      OwnTriangles::generateMesh(range);
   }
+
+ private:
+  std::optional<std::vector<std::array<int, 3>>> Triangles() const {
+    std::vector<gp_XY> points;
+    for (int node = 1; node <= CountNodes(); ++node) points.push_back(Place(node));
+    std::vector<std::pair<int, int>> borders;
+    for (int link = 1; link <= getStructure()->NbLinks(); ++link) {
+      const BRepMesh_Edge& edge = getStructure()->GetLink(link);
+      if (edge.Movability() != BRepMesh_Frontier) return std::nullopt;
+      borders.push_back({edge.FirstNode() - 1, edge.LastNode() - 1});
+    }
+    return Filling(points, borders);
+  }
+
+  std::atomic<bool>* none_fit_;
 };
 
 // Points within a face of a torus, as far apart as the accuracy asks. The library puts in four times as many.
@@ -140,13 +185,26 @@ Handle(IMeshTools_MeshAlgo) AtOnce() {
 // triangles of a part as its shape asks for.
 class WithoutRows : public BRepMesh_DelabellaMeshAlgoFactory {
  public:
+  explicit WithoutRows(std::atomic<bool>* none_fit = nullptr) : none_fit_(none_fit) {}
+
   Handle(IMeshTools_MeshAlgo) GetAlgo(const GeomAbs_SurfaceType type, const IMeshTools_Parameters& wanted) const override {
     if (type == GeomAbs_Cylinder || type == GeomAbs_Cone) return new StripOfGenerators();
-    if (type == GeomAbs_Plane)
-      return new BRepMesh_NodeInsertionMeshAlgo<BRepMesh_DefaultRangeSplitter, BRepMesh_DelabellaBaseMeshAlgo>();
+    if (type == GeomAbs_Plane) return new BetweenContours(none_fit_);
     if (type == GeomAbs_Torus) return AtOnce<EvenPointsOfTorus>();
     if (type == GeomAbs_Sphere) return AtOnce<BRepMesh_SphereRangeSplitter>();
     return BRepMesh_DelabellaMeshAlgoFactory::GetAlgo(type, wanted);
+  }
+
+ private:
+  std::atomic<bool>* none_fit_;
+};
+
+// The library looks whether contours cross, with all against all; triangles between them tell.
+class NoHealing : public BRepMesh_ModelHealer {
+ protected:
+  bool performInternal(const Handle(IMeshData_Model)&, const IMeshTools_Parameters&,
+                       const Message_ProgressRange&) override {
+    return true;
   }
 };
 
@@ -183,7 +241,8 @@ bool HasMoreFaces(const TopoDS_Shape& shape, int count) {
   return f.More();
 }
 
-void Run(const TopoDS_Shape& what, const MeshAccuracy& in, const Handle(IMeshTools_MeshAlgoFactory)& way) {
+void Run(const TopoDS_Shape& what, const MeshAccuracy& in, const Handle(IMeshTools_MeshAlgoFactory)& way,
+         const Handle(BRepMesh_ModelHealer)& healer = new BRepMesh_ModelHealer()) {
   constexpr int kFewFaces = 4;
   BRepMesh_IncrementalMesh mesher;
   mesher.ChangeParameters().Deflection = in.deflection;
@@ -193,8 +252,29 @@ void Run(const TopoDS_Shape& what, const MeshAccuracy& in, const Handle(IMeshToo
   mesher.SetShape(what);
   const Handle(BRepMesh_Context) context = new BRepMesh_Context();
   context->SetFaceDiscret(new BRepMesh_FaceDiscret(way));
+  context->SetModelHealer(healer);
   context->SetPostProcessor(new PointsOfEdges());
   mesher.Perform(context);
+}
+
+bool IsCrowdedPlane(const TopoDS_Face& face) {
+  constexpr int kManyContours = 8;
+  return face.NbChildren() > kManyContours && BRepAdaptor_Surface(face, false).GetType() == GeomAbs_Plane;
+}
+
+// Planes with many contours by themselves, once the points along their edges are known from the other faces, which are
+// healed where their contours cross. False if there are contours between which no triangles fit.
+bool RunCrowdedPlanesLast(const TopoDS_Shape& what, const MeshAccuracy& in) {
+  TopoDS_Compound crowded, others;
+  BRep_Builder builder;
+  for (TopoDS_Compound* some : {&crowded, &others}) builder.MakeCompound(*some);
+  for (TopExp_Explorer f(what, TopAbs_FACE); f.More(); f.Next())
+    builder.Add(IsCrowdedPlane(TopoDS::Face(f.Current())) ? crowded : others, f.Current());
+  if (others.NbChildren() > 0) Run(others, in, new WithoutRows());
+  if (crowded.NbChildren() == 0) return true;
+  std::atomic<bool> none_fit = false;
+  Run(crowded, in, new WithoutRows(&none_fit), new NoHealing());
+  return !none_fit;
 }
 
 // How far a point lies off a surface, from parameters near it: by Newton's method, since the middle of a chord can lie far
@@ -243,7 +323,10 @@ bool Strays(const TopoDS_Face& face, double deflection) {
 // The quick way leaves out inner points of some curved faces with cut-outs; these are meshed again the usual way, which
 // takes time with the square of a face's contours, and twice as long on any face.
 void Discretize(const TopoDS_Shape& what, const MeshAccuracy& in) {
-  Run(what, in, new WithoutRows());
+  if (!RunCrowdedPlanesLast(what, in)) {
+    BRepTools::Clean(what);
+    Run(what, in, new WithoutRows());
+  }
   TopoDS_Compound again;
   BRep_Builder builder;
   builder.MakeCompound(again);

@@ -19,6 +19,8 @@
 
 namespace ankerdraft {
 
+class Boundary;
+
 /// Thrown by handlers for geometry that cannot be worked; becomes a Refusal on the wire.
 struct Refused {
   std::string code;
@@ -39,6 +41,9 @@ void Put(const gp_XYZ& xyz, kernel::v1::Vec* out);
 /// The shapes the client has asked to keep, by handle. Holds nothing the client cannot restore from BREP bytes.
 class ShapeStore {
  public:
+  /// Of the body that was found last not to cross itself; may be null.
+  std::shared_ptr<const Boundary> clean;
+
   uint64_t Add(const TopoDS_Shape& shape);
   /// Refused with "unknown-shape" if there is none.
   const TopoDS_Shape& Get(uint64_t handle) const;

@@ -14,9 +14,10 @@ Extent::Extent(std::initializer_list<gp_XYZ> points) {
   }
 }
 
-bool Extent::IsApart(const Extent& other) const {
-  return low[0] > other.high[0] || other.low[0] > high[0] || low[1] > other.high[1] || other.low[1] > high[1] ||
-         low[2] > other.high[2] || other.low[2] > high[2];
+bool Extent::IsApart(const Extent& other, double reach) const {
+  for (int k = 0; k < 3; ++k)
+    if (low[k] - reach > other.high[k] || other.low[k] - reach > high[k]) return true;
+  return false;
 }
 
 void Extent::Add(const Extent& other) {

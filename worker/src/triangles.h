@@ -11,7 +11,8 @@ struct Extent {
 
   explicit Extent(std::initializer_list<gp_XYZ> points);
 
-  bool IsApart(const Extent& other) const;
+  /// Whether a box that reaches so much further than it meets no other.
+  bool IsApart(const Extent& other, double reach = 0) const;
   void Add(const Extent& other);
   /// 0 to 2.
   int LongestSide() const;

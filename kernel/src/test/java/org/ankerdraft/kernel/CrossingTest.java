@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Random;
+import org.ankerdraft.vectors.Axis;
 import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.AfterAll;
@@ -68,6 +69,85 @@ class CrossingTest {
     ProfileCurve.Region strip =
         Solids.polygon(0, 0, 30, 0, 30, 20, 12, 7 - by, 13, 3 - by, 27, 14, 27, 3, 0, 3);
     assertThat(crosses(Solids.extruded(kernel, strip, 5).shape())).isEqualTo(crosses);
+  }
+
+  private static ProfileCurve.Region strip(double by, double notch) {
+    return Solids.polygon(
+        0, 0, 10, 0, 10, notch, 11, notch, 11, 0, 30, 0, 30, 20, 12, 7 - by, 13, 3 - by, 27, 14, 27,
+        3, 0, 3);
+  }
+
+  /** A strip that reaches its foot with a notch in the foot, whose other faces stay. */
+  private static Shape stripWithRow(double by, double notch, double pinAt) {
+    Shape strip = Solids.extruded(kernel, strip(by, notch), 5).shape();
+    Shape pin =
+        Solids.extrudedFrom(
+                kernel, Solids.polygon(28, pinAt, 29, pinAt, 29, pinAt + 1, 28, pinAt + 1), 4, 3)
+            .shape();
+    return kernel
+        .combine(GeometryKernel.Combination.UNITE, strip, List.of(pin), false, BUDGET)
+        .orThrow()
+        .shape();
+  }
+
+  /**
+   * Of a body that was sound before only what has changed is looked at: it comes to the same as if
+   * all were, whatever has changed.
+   */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void bodiesThatChangeALittle(long seed) {
+    Random random = new Random(seed);
+    double by = -1;
+    double notch = 1;
+    double pinAt = 5;
+    for (int i = 0; i < 12; i++) {
+      switch (random.nextInt(3)) {
+        case 0 ->
+            by = random.nextBoolean() ? random.nextDouble(-1, -0.05) : random.nextDouble(0.05, 2);
+        case 1 -> notch = random.nextDouble(0.2, 2);
+        default -> pinAt = random.nextDouble(1, 15);
+      }
+      assertThat(crosses(stripWithRow(Math.min(by, -0.05), notch, pinAt))).isFalse();
+      Shape strip = Solids.extruded(kernel, strip(by, notch), 5).shape();
+      assertThat(crosses(strip)).as("reaches by %s", by).isEqualTo(by > 0);
+    }
+  }
+
+  /** The end of a rod moves, and what it comes back to stays. */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3})
+  void anEndThatMoves(long seed) {
+    Random random = new Random(seed);
+    for (int i = 0; i < 4; i++) {
+      assertThat(crosses(loop(2, random.nextDouble(2.1, 9)))).isFalse();
+      assertThat(crosses(loop(2, random.nextDouble(-30, 1.8)))).isTrue();
+    }
+  }
+
+  /** A tube that stands by itself in the hole of a plate, if there is one. */
+  private static Shape plateAndTube(double hole) {
+    ProfileCurve.Region plate = Solids.polygon(hole, 0, 40, 0, 40, 3, hole, 3);
+    ProfileCurve.Region tube = Solids.polygon(3, -5, 5, -5, 5, 8, 3, 8);
+    return kernel
+        .revolve(
+            List.of(plate, tube),
+            Solids.GROUND,
+            new Axis(Vec3.ZERO, Vec3.Y),
+            0,
+            2 * Math.PI,
+            BUDGET)
+        .orThrow()
+        .shape();
+  }
+
+  /** Then the plate's two sides go through the tube, of which nothing has changed. */
+  @Test
+  void aHoleThatIsFilled() {
+    assertThat(crosses(plateAndTube(10))).isFalse();
+    assertThat(crosses(plateAndTube(0))).isTrue();
+    assertThat(crosses(plateAndTube(8))).isFalse();
+    assertThat(crosses(plateAndTube(4))).isTrue();
   }
 
   private static double side(double[] p, int a, int b, int c) {

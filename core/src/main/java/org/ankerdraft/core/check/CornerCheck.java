@@ -36,9 +36,10 @@ final class CornerCheck {
     if (!(required > 0)) {
       return findings;
     }
+    String repairId = part.freeId("round");
     sharp(a, titles)
-        .forEach(
-            (birth, edges) -> findings.add(sharpFinding(a, birth, edges, required, share, part)));
+        .forEach((birth, edges) ->
+            findings.add(sharpFinding(a, birth, edges, required, share, repairId)));
     small(a, required, titles)
         .forEach((birth, faces) -> findings.add(smallFinding(a, birth, faces, required, share)));
     return findings;
@@ -70,7 +71,7 @@ final class CornerCheck {
       List<Integer> edges,
       double required,
       Limit limit,
-      PartDocument part) {
+      String repairId) {
     NamedShape named = a.body().named();
     double length = edges.stream().mapToDouble(e -> named.topology().edge(e).lengthMm()).sum();
     Topology.Edge longest =
@@ -81,7 +82,7 @@ final class CornerCheck {
     double radius = Math.rint(required * 100) / 100;
     Step repair =
         new Round(
-            Head.of(part.freeId("round")),
+            Head.of(repairId),
             a.body().name(),
             List.of(
                 new EdgeSet(

@@ -26,22 +26,37 @@ final class DraftCheck {
   /** Faces smaller than this are corners of the mesh of faces, not walls. */
   private static final double SMALLEST_FACE_MM2 = 0.05;
 
-  private DraftCheck() {}
+  private final BodyAnalysis a;
+  private final NamedShape named;
+  private final Vec3 pull;
+
+  /** The id of a step that would repair something. */
+  private final String repairId;
+
+  private DraftCheck(BodyAnalysis a, Vec3 pull, PartDocument part) {
+    this.a = a;
+    named = a.body().named();
+    this.pull = pull;
+    repairId = part.freeId("draft");
+  }
 
   /**
    * @param threaded faces that need no draft: a thread is cut, or made by a core that unscrews
    */
   static List<Finding> check(
       BodyAnalysis a, RuleBook book, Vec3 pull, PartDocument part, Set<FaceName> threaded) {
+    return new DraftCheck(a, pull, part).check(book, threaded);
+  }
+
+  private List<Finding> check(RuleBook book, Set<FaceName> threaded) {
     Limit min = book.limit("draft.min");
     Limit wanted = book.limit("draft.wanted");
     List<Finding> findings = new ArrayList<>();
-    NamedShape named = a.body().named();
     for (int f = 1; f <= named.topology().faces().size(); f++) {
       Topology.Face face = named.topology().face(f);
       DraftRange range = a.draft().get(f - 1);
       if (face.areaMm2() < SMALLEST_FACE_MM2
-          || isBlend(named, f)
+          || isBlend(f)
           || threaded.contains(named.faceName(f))) {
         continue;
       }
@@ -52,10 +67,10 @@ final class DraftCheck {
               ? face.point()
               : atMin ? range.atMin() : range.atMax();
       if (least < Math.toRadians(min.value()) - Slack.DRAFT_RAD) {
-        findings.add(finding(a, f, least, min, wanted.value(), at, part));
+        findings.add(finding(f, least, min, wanted.value(), at));
       } else if (least < Math.toRadians(wanted.value()) - Slack.DRAFT_RAD
           && wanted.value() > min.value()) {
-        findings.add(finding(a, f, least, wanted, wanted.value(), at, part));
+        findings.add(finding(f, least, wanted, wanted.value(), at));
       }
     }
     return findings;
@@ -71,18 +86,24 @@ final class DraftCheck {
   /**
    * Rounds turn through every angle between their neighbours: the neighbours are what is drafted.
    */
-  private static boolean isBlend(NamedShape named, int face) {
+  private boolean isBlend(int face) {
     Topology.SurfaceKind kind = named.topology().face(face).kind();
     if (kind == Topology.SurfaceKind.TORUS || kind == Topology.SurfaceKind.SPHERE) {
       return true;
     }
-    long smooth =
-        named.topology().edges().stream()
-            .filter(e -> e.bend() == Topology.Bend.SMOOTH && e.faces().contains(face))
-            .map(e -> e.across(face))
-            .distinct()
-            .count();
-    return kind != Topology.SurfaceKind.PLANE && smooth >= 2 && isRound(named.faceName(face));
+    return kind != Topology.SurfaceKind.PLANE
+        && isRound(named.faceName(face))
+        && smoothNeighbours(face) >= 2;
+  }
+
+  private long smoothNeighbours(int face) {
+    return named.topology().face(face).loops().stream()
+        .flatMap(List::stream)
+        .map(named.topology()::edge)
+        .filter(e -> e.bend() == Topology.Bend.SMOOTH)
+        .map(e -> e.across(face))
+        .distinct()
+        .count();
   }
 
   /** A round, or what became of one inside a wall. */
@@ -92,15 +113,8 @@ final class DraftCheck {
         || name.from().stream().anyMatch(DraftCheck::isRound);
   }
 
-  private static Finding finding(
-      BodyAnalysis a,
-      int face,
-      double least,
-      Limit limit,
-      double wantedDeg,
-      Vec3 at,
-      PartDocument part) {
-    FaceName name = a.body().named().faceName(face);
+  private Finding finding(int face, double least, Limit limit, double wantedDeg, Vec3 at) {
+    FaceName name = named.faceName(face);
     double deg = Math.toDegrees(least);
     String title = least < Slack.DRAFT_RAD ? "Face without draft" : "Face short of draft";
     return new Finding(
@@ -122,16 +136,15 @@ final class DraftCheck {
             + " deg with the pull; "
             + Words.number(limit.value())
             + " deg required",
-        repair(a, face, Math.max(limit.value(), wantedDeg), part));
+        repair(face, Math.max(limit.value(), wantedDeg)));
   }
 
   /** Drafting the face about its own lowest line along a pull straight up. */
-  private static Step repair(BodyAnalysis a, int face, double angleDeg, PartDocument part) {
-    NamedShape named = a.body().named();
+  private Step repair(int face, double angleDeg) {
     Topology.Face f = named.topology().face(face);
     boolean draftable =
         f.kind() == Topology.SurfaceKind.PLANE || f.kind() == Topology.SurfaceKind.CYLINDER;
-    if (!draftable || part.process().pull().unit().angleTo(Vec3.Z) > Slack.DRAFT_RAD) {
+    if (!draftable || pull.angleTo(Vec3.Z) > Slack.DRAFT_RAD) {
       return null;
     }
     double low = Double.POSITIVE_INFINITY;
@@ -142,7 +155,7 @@ final class DraftCheck {
       }
     }
     return DraftKind.ofFace(
-        Head.of(part.freeId("draft")),
+        Head.of(repairId),
         a.body().name(),
         PlaneRef.LEVEL.withOffset(new Expr(Words.number(low) + " mm")),
         named.chosen(face),

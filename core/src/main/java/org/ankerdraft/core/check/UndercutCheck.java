@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.geometry.Heights;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
 import org.ankerdraft.core.survey.BodyAnalysis;
@@ -34,6 +35,11 @@ final class UndercutCheck {
   private final float far;
   private final boolean[] isHidden;
 
+  /** How far the body reaches along the pull, and against it. */
+  private final Heights up;
+
+  private final Heights down;
+
   /**
    * What was seen of a body.
    *
@@ -52,6 +58,8 @@ final class UndercutCheck {
     this.pull = pull;
     lift = (float) (Surveyor.accuracy(a.body()).deflectionMm() * 2);
     far = (float) a.body().named().shape().mass().diagonalMm() * 2;
+    up = new Heights(a.mesh().positions(), a.mesh().triangles(), pull);
+    down = new Heights(a.mesh().positions(), a.mesh().triangles(), pull.times(-1));
     isHidden = new boolean[mesh.triangleCount()];
     Arrays.fill(isHidden, true);
     if (before != null && before.pull.equals(pull) && before.liftMm == lift) {
@@ -226,7 +234,8 @@ final class UndercutCheck {
     boolean isReached(int t) {
       lookFrom(t);
       double side = side(normal);
-      return (side > -GRAZING && isFree(above, 1)) || (side < GRAZING && isFree(below, -1));
+      return (side > -GRAZING && (isOpen(up) || isFree(above, 1)))
+          || (side < GRAZING && (isOpen(down) || isFree(below, -1)));
     }
 
     private void lookFrom(int t) {
@@ -239,6 +248,11 @@ final class UndercutCheck {
         }
         from[k] = (float) (middle + lift * normal[k]);
       }
+    }
+
+    /** Most places have nothing before them far and wide, and want no ray. */
+    private boolean isOpen(Heights heights) {
+      return heights.isClear(from[0], from[1], from[2], lift);
     }
 
     private boolean isFree(Bvh.Query blocks, int way) {

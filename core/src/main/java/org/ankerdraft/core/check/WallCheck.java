@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import org.ankerdraft.core.operation.Words;
 import org.ankerdraft.core.select.FaceName;
-import org.ankerdraft.core.survey.Ascending;
 import org.ankerdraft.core.survey.BodyAnalysis;
 import org.ankerdraft.vectors.Vec3;
 
@@ -36,27 +35,17 @@ final class WallCheck {
   private static List<Finding> clusters(
       BodyAnalysis a, Limit limit, int sign, String code, String title) {
     float[] t = a.wall().bySphere();
-    double bound = limit.value() * (1 + sign * Slack.WALL_SHARE);
-    int[] left = worstFirst(t, sign, bound);
-    int count = left.length;
+    Places left = new Places(a.wall().mesh().positions(), t, sign);
+    left.addBeyond(limit.value() * (1 + sign * Slack.WALL_SHARE));
     List<Finding> findings = new ArrayList<>();
-    while (count > 0 && findings.size() < MOST_FINDINGS) {
-      int worst = left[0];
-      Vec3 place = a.wall().mesh().node(worst);
+    while (!left.isEmpty() && findings.size() < MOST_FINDINGS) {
+      int worst = left.worst;
       double reach = SAME_PLACE * Math.max(t[worst], limit.value()) + a.wall().spacingMm();
-      double area = 0;
-      int others = 0;
-      for (int k = 0; k < count; k++) {
-        if (distance(a.wall().mesh().positions(), left[k], place) <= reach) {
-          area += a.wall().nodeAreaMm2()[left[k]];
-        } else {
-          left[others++] = left[k];
-        }
-      }
-      count = others;
+      double area = left.takeAround(worst, reach, a.wall().nodeAreaMm2());
       // A ball that is too large marks a place of its own size: less is the edge of a sampling.
       double least = sign > 0 ? LEAST_SHARE_OF_BALL * t[worst] * t[worst] : 0;
       if (area >= Math.max(LEAST_AREA_MM2, least)) {
+        Vec3 place = a.wall().mesh().node(worst);
         findings.add(
             finding(a, a.wall().faceOfNode(worst), worst, area, place, limit, code, title));
       }
@@ -64,20 +53,71 @@ final class WallCheck {
     return findings;
   }
 
-  /** The places beyond a bound. */
-  private static int[] worstFirst(float[] thickness, int sign, double bound) {
-    float[] order = new float[thickness.length];
-    for (int i = 0; i < order.length; i++) {
-      order[i] = -sign * thickness[i];
-    }
-    return Ascending.order(order, i -> sign * (thickness[i] - bound) > 0);
-  }
+  /** Nodes beyond a bound that belong to no finding yet, ascending. */
+  private static final class Places {
+    private final float[] positions;
+    private final float[] thickness;
+    private final int sign;
+    private final int[] nodes;
+    private int count;
 
-  private static double distance(float[] positions, int node, Vec3 from) {
-    double dx = positions[3 * node] - from.x();
-    double dy = positions[3 * node + 1] - from.y();
-    double dz = positions[3 * node + 2] - from.z();
-    return Math.sqrt(dx * dx + dy * dy + dz * dz);
+    /** The one that is furthest beyond the bound, of equal ones the first; -1 if none is left. */
+    private int worst = -1;
+
+    /**
+     * @param sign 1 if the thickest is the worst, -1 if the thinnest is
+     */
+    Places(float[] positions, float[] thickness, int sign) {
+      this.positions = positions;
+      this.thickness = thickness;
+      this.sign = sign;
+      nodes = new int[thickness.length];
+    }
+
+    boolean isEmpty() {
+      return count == 0;
+    }
+
+    void addBeyond(double bound) {
+      for (int n = 0; n < thickness.length; n++) {
+        if (sign * (thickness[n] - bound) > 0) {
+          add(n);
+        }
+      }
+    }
+
+    private void add(int n) {
+      nodes[count++] = n;
+      if (worst < 0 || sign * (thickness[n] - thickness[worst]) > 0) {
+        worst = n;
+      }
+    }
+
+    /** Takes out those within a reach of a node; the area that they stand for. */
+    double takeAround(int node, double reach, float[] areasMm2) {
+      int before = count;
+      count = 0;
+      worst = -1;
+      double area = 0;
+      for (int k = 0; k < before; k++) {
+        if (isWithin(reach, nodes[k], node)) {
+          area += areasMm2[nodes[k]];
+        } else {
+          add(nodes[k]);
+        }
+      }
+      return area;
+    }
+
+    private boolean isWithin(double reach, int a, int b) {
+      double dx = positions[3 * a] - positions[3 * b];
+      if (Math.abs(dx) > reach) {
+        return false;
+      }
+      double dy = positions[3 * a + 1] - positions[3 * b + 1];
+      double dz = positions[3 * a + 2] - positions[3 * b + 2];
+      return dx * dx + dy * dy + dz * dz <= reach * reach;
+    }
   }
 
   private static Finding finding(

@@ -135,7 +135,7 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
 
   /** A face's mesh with its long edges halved until they are short enough. */
   public FineMesh refined(double longestMm) {
-    Refiner refiner = new Refiner(this, longestMm * longestMm);
+    Refiner refiner = new Refiner(this, longestMm * longestMm, triangleCount());
     for (int t = 0; t < triangleCount(); t++) {
       refiner.split(
           triangles[3 * t], triangles[3 * t + 1], triangles[3 * t + 2], faceOfTriangle[t]);
@@ -158,10 +158,11 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
    * @return this mesh if none is marked
    */
   public FineMesh halved(byte[] marks) {
-    if (isNoneMarked(marks)) {
+    int marked = markedAmong(marks);
+    if (marked == 0) {
       return this;
     }
-    Refiner refiner = new Refiner(this, Double.MAX_VALUE);
+    Refiner refiner = new Refiner(this, Double.MAX_VALUE, marked);
     for (int t = 0; t < triangleCount(); t++) {
       refiner.halve(
           triangles[3 * t],
@@ -173,13 +174,12 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     return refiner.result();
   }
 
-  private static boolean isNoneMarked(byte[] marks) {
+  private static int markedAmong(byte[] marks) {
+    int marked = 0;
     for (byte mark : marks) {
-      if (mark != 0) {
-        return false;
-      }
+      marked += mark != 0 ? 1 : 0;
     }
-    return true;
+    return marked;
   }
 
   /** Says which edges are halved. */
@@ -225,12 +225,15 @@ public record FineMesh(float[] positions, float[] normals, int[] triangles, int[
     private int[] faces;
     private final EdgeMiddles middles;
 
-    Refiner(FineMesh mesh, double longestSquared) {
+    /**
+     * @param divided about how many triangles will be
+     */
+    Refiner(FineMesh mesh, double longestSquared, int divided) {
       this.longestSquared = longestSquared;
       this.positions = mesh.positions.clone();
       this.normals = mesh.normals.clone();
       this.nodes = mesh.nodeCount();
-      middles = new EdgeMiddles(mesh.triangleCount());
+      middles = new EdgeMiddles(divided);
       // For so many triangles, and for most that they are halved into.
       faces = new int[LEAST_ROOM + mesh.triangleCount() + mesh.triangleCount() / 2];
       triangles = new int[3 * faces.length];

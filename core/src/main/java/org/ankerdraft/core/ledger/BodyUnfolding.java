@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.expression.Evaluator;
 import org.ankerdraft.core.expression.ExpressionException;
 import org.ankerdraft.core.geometry.Tolerance;
@@ -31,9 +32,13 @@ public final class BodyUnfolding {
   /** Names of the bodies that sheet steps made, in the order of the ledger. */
   public static Set<String> sheetBodies(PartState state) {
     Set<String> names = new LinkedHashSet<>();
+    Set<String> sheetSteps =
+        state.part().steps().stream()
+            .filter(s -> StepKinds.of(s).isSheet())
+            .map(Step::id)
+            .collect(Collectors.toSet());
     for (StepResult r : state.steps()) {
-      boolean isSheet = state.part().step(r.id()).map(s -> StepKinds.of(s).isSheet()).orElse(false);
-      if (isSheet && r.status() == StepStatus.BUILT) {
+      if (sheetSteps.contains(r.id()) && r.status() == StepStatus.BUILT) {
         r.bodies().forEach(b -> names.add(b.name()));
       }
     }

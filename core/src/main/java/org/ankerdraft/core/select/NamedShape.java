@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.BiFunction;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.ankerdraft.kernel.Shape;
 import org.ankerdraft.kernel.Topology;
@@ -30,6 +31,11 @@ public final class NamedShape {
   private final Map<FaceName, Integer> faceByName = new HashMap<>();
   private List<EdgeName> edgeNames;
   private Map<EdgeName, Integer> edgeByName;
+
+  /** By the step that bore the face, or one of the edge's faces; numbers ascending. */
+  private Map<String, List<Integer>> facesByStep;
+
+  private Map<String, List<Integer>> edgesByStep;
 
   /** Names for faces 1, 2 ...; equal names are given ordinals. */
   public NamedShape(Shape shape, List<FaceName> names) {
@@ -71,18 +77,36 @@ public final class NamedShape {
 
   /** Numbers of the faces that a pick of that name stands for, ascending. */
   public List<Integer> facesOf(FaceName pick) {
-    return IntStream.rangeClosed(1, faceNames.size())
-        .filter(f -> faceName(f).isPartOf(pick))
-        .boxed()
-        .toList();
+    return facesOfStep(pick.step()).stream().filter(f -> faceName(f).isPartOf(pick)).toList();
   }
 
   /** Numbers of the edges that a pick of that name stands for, ascending. */
   public List<Integer> edgesOf(EdgeName pick) {
-    return IntStream.rangeClosed(1, edgeNames().size())
+    return edgesOfStep(pick.faces().getFirst().step()).stream()
         .filter(e -> edgeName(e).isPartOf(pick))
-        .boxed()
         .toList();
+  }
+
+  private synchronized List<Integer> facesOfStep(String step) {
+    if (facesByStep == null) {
+      facesByStep =
+          IntStream.rangeClosed(1, faceNames.size())
+              .boxed()
+              .collect(Collectors.groupingBy(f -> faceName(f).step()));
+    }
+    return facesByStep.getOrDefault(step, List.of());
+  }
+
+  private synchronized List<Integer> edgesOfStep(String step) {
+    if (edgesByStep == null) {
+      edgesByStep = new HashMap<>();
+      for (int e = 1; e <= edgeNames().size(); e++) {
+        for (String born : edgeName(e).faces().stream().map(FaceName::step).distinct().toList()) {
+          edgesByStep.computeIfAbsent(born, s -> new ArrayList<>()).add(e);
+        }
+      }
+    }
+    return edgesByStep.getOrDefault(step, List.of());
   }
 
   /** The name by which a pick of this face stands for it, and for nothing else that is there. */

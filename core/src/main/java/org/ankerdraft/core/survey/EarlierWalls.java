@@ -11,6 +11,9 @@ final class EarlierWalls {
   /** Number of the first node of each face. */
   private final int[] starts;
 
+  /** Place of the face to which each node belongs. */
+  private final int[] faceOfNode;
+
   private final FloatTuples samples;
   private final SurfaceChange change;
 
@@ -21,8 +24,10 @@ final class EarlierWalls {
     for (int f = 0; f < faces.size(); f++) {
       starts[f + 1] = starts[f] + faces.get(f).nodeCount();
     }
-    float[] all = new float[6 * starts[faces.size()]];
+    faceOfNode = new int[starts[faces.size()]];
+    float[] all = new float[6 * faceOfNode.length];
     for (int f = 0; f < faces.size(); f++) {
+      Arrays.fill(faceOfNode, starts[f], starts[f + 1], f);
       faces.get(f).putSamples(all, 6 * starts[f]);
     }
     samples = new FloatTuples(6, all);
@@ -40,23 +45,11 @@ final class EarlierWalls {
 
   /** The face to which a node belongs. */
   WallMeasurement faceOf(int node) {
-    return faces.get(index(node));
+    return faces.get(faceOfNode[node]);
   }
 
   /** A node's number in its face. */
   int nodeOf(int node) {
-    return node - starts[index(node)];
-  }
-
-  private int index(int node) {
-    int found = Arrays.binarySearch(starts, node);
-    if (found < 0) {
-      return -found - 2;
-    }
-    // Faces without nodes begin where the next one does.
-    while (starts[found + 1] == node) {
-      found++;
-    }
-    return found;
+    return node - starts[faceOfNode[node]];
   }
 }

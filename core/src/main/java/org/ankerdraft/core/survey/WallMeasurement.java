@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
 import org.ankerdraft.vectors.Vec3;
@@ -176,10 +175,19 @@ final class WallMeasurement {
             Math.abs(diameter[a] - diameter[b]) > CHANGE * Math.min(diameter[a], diameter[b])
                 && mesh.lengthMm(a, b) > 2 * shortestMm;
     for (int t = 0; t < marks.length; t++) {
-      marks[t] = mesh.isBefore(t, first) ? 0 : mesh.marksOf(t, marked);
+      marks[t] = mesh.isBefore(t, first) || isEven(t) ? 0 : mesh.marksOf(t, marked);
     }
     FineMesh finer = mesh.halved(marks);
     return finer.nodeCount() == mesh.nodeCount() ? this : on(finer);
+  }
+
+  /** Whether the thickness changes along none of a triangle's edges. */
+  private boolean isEven(int t) {
+    float a = diameter[mesh.triangles()[3 * t]];
+    float b = diameter[mesh.triangles()[3 * t + 1]];
+    float c = diameter[mesh.triangles()[3 * t + 2]];
+    float least = Math.min(a, Math.min(b, c));
+    return Math.max(a, Math.max(b, c)) - least <= CHANGE * least;
   }
 
   private WallMeasurement on(FineMesh finer) {
@@ -367,7 +375,14 @@ final class WallMeasurement {
 
   /** The nodes that are to be measured. */
   int[] open() {
-    return IntStream.range(0, isKnown.length).filter(n -> !isKnown[n]).toArray();
+    int[] open = new int[isKnown.length];
+    int count = 0;
+    for (int n = 0; n < isKnown.length; n++) {
+      if (!isKnown[n]) {
+        open[count++] = n;
+      }
+    }
+    return Arrays.copyOf(open, count);
   }
 
   /**
@@ -609,7 +624,14 @@ final class WallMeasurement {
 
   /** The nodes that neither their sphere nor one that climbed from there tells about. */
   int[] untold() {
-    return IntStream.range(0, across.length).filter(n -> !isTold(n)).toArray();
+    int[] untold = new int[across.length];
+    int count = 0;
+    for (int n = 0; n < across.length; n++) {
+      if (!isTold(n)) {
+        untold[count++] = n;
+      }
+    }
+    return Arrays.copyOf(untold, count);
   }
 
   /** Gives some nodes the diameter of the largest sphere that covers the place. */

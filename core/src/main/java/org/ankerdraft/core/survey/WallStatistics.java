@@ -28,25 +28,24 @@ public record WallStatistics(
    * @param areaMm2 that each node stands for
    */
   static WallStatistics of(float[] thickness, float[] areaMm2) {
-    int thinnest = -1;
-    int thickest = -1;
-    double total = 0;
-    for (int n = 0; n < thickness.length; n++) {
-      if (!Float.isNaN(thickness[n])) {
-        thinnest = thinnest < 0 || thickness[n] < thickness[thinnest] ? n : thinnest;
-        thickest = thickest < 0 || thickness[n] >= thickness[thickest] ? n : thickest;
-        total += areaMm2[n];
-      }
-    }
-    if (thinnest < 0) {
+    int[] measured = measured(thickness);
+    if (measured.length == 0) {
       return new WallStatistics(0, -1, -1, 0, 1, new double[BINS]);
+    }
+    int thinnest = measured[0];
+    int thickest = measured[0];
+    double total = 0;
+    for (int n : measured) {
+      thinnest = thickness[n] < thickness[thinnest] ? n : thinnest;
+      thickest = thickness[n] >= thickness[thickest] ? n : thickest;
+      total += areaMm2[n];
     }
     double low = thickness[thinnest];
     double high = Math.max(thickness[thickest], low + 1e-3);
-    Bins coarse = new Bins(low, high, BINS, thickness, areaMm2);
+    Bins coarse = new Bins(low, high, BINS, measured, thickness, areaMm2);
     double whole = total;
     return new WallStatistics(
-        median(low, high, total, thickness, areaMm2),
+        median(total / 2, measured, thickness, areaMm2),
         thinnest,
         thickest,
         low,
@@ -54,50 +53,74 @@ public record WallStatistics(
         Arrays.stream(coarse.areas).map(area -> area / whole).toArray());
   }
 
-  /** The thickness below which half the area lies: only the bin in which it is must be ordered. */
-  private static double median(
-      double low, double high, double total, float[] thickness, float[] areaMm2) {
-    Bins fine = new Bins(low, high, FINE_BINS, thickness, areaMm2);
-    int bin = 0;
-    double sum = 0;
-    while (bin < FINE_BINS - 1 && sum + fine.areas[bin] < total / 2) {
-      sum += fine.areas[bin++];
-    }
-    int in = bin;
-    double median = low;
-    for (int n : Ascending.order(thickness, i -> fine.of(thickness[i]) == in)) {
-      sum += areaMm2[n];
-      median = thickness[n];
-      if (sum >= total / 2) {
-        break;
+  private static int[] measured(float[] thickness) {
+    int[] nodes = new int[thickness.length];
+    int count = 0;
+    for (int n = 0; n < nodes.length; n++) {
+      if (!Float.isNaN(thickness[n])) {
+        nodes[count++] = n;
       }
     }
-    return median;
+    return Arrays.copyOf(nodes, count);
+  }
+
+  /**
+   * The thickness of the node up to which half the area lies: in bins, then in the bin in which it
+   * must be, and so on until all in there are equally thick. To put all in order takes longer.
+   */
+  private static double median(double half, int[] measured, float[] thickness, float[] areaMm2) {
+    int[] within = measured;
+    double below = 0;
+    while (true) {
+      double low = Double.POSITIVE_INFINITY;
+      double high = Double.NEGATIVE_INFINITY;
+      for (int n : within) {
+        low = Math.min(low, thickness[n]);
+        high = Math.max(high, thickness[n]);
+      }
+      if (low == high) {
+        return low;
+      }
+      Bins bins = new Bins(low, high, FINE_BINS, within, thickness, areaMm2);
+      int bin = bins.of(low);
+      while (bin < bins.of(high) && below + bins.areas[bin] < half) {
+        below += bins.areas[bin++];
+      }
+      within = bins.in(bin, within, thickness);
+    }
   }
 
   /** Area by thickness. */
   private static final class Bins {
     private final double low;
     private final double width;
+    private final double binsPerMm;
     private final double[] areas;
 
-    Bins(double low, double high, int count, float[] thickness, float[] areaMm2) {
+    Bins(double low, double high, int count, int[] nodes, float[] thickness, float[] areaMm2) {
       this.low = low;
       width = (high - low) / count;
+      binsPerMm = count / (high - low);
       areas = new double[count];
-      for (int n = 0; n < thickness.length; n++) {
-        int bin = of(thickness[n]);
-        if (bin >= 0) {
-          areas[bin] += areaMm2[n];
-        }
+      for (int n : nodes) {
+        areas[of(thickness[n])] += areaMm2[n];
       }
     }
 
-    /** The number of a thickness's bin, -1 if it is not measured. */
-    int of(float thickness) {
-      return Float.isNaN(thickness)
-          ? -1
-          : Math.min(areas.length - 1, (int) ((thickness - low) / width));
+    /** The number of a thickness's bin. */
+    int of(double thickness) {
+      return Math.min(areas.length - 1, (int) ((thickness - low) * binsPerMm));
+    }
+
+    int[] in(int bin, int[] nodes, float[] thickness) {
+      int[] out = new int[nodes.length];
+      int count = 0;
+      for (int n : nodes) {
+        if (of(thickness[n]) == bin) {
+          out[count++] = n;
+        }
+      }
+      return Arrays.copyOf(out, count);
     }
   }
 }

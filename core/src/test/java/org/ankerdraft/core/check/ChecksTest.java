@@ -5,6 +5,7 @@ import static org.ankerdraft.core.Parts.ok;
 import static org.ankerdraft.core.Parts.rod;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import java.util.List;
 import java.util.stream.IntStream;
@@ -216,6 +217,25 @@ class ChecksTest {
         + "{'kind':'extrude','id':'e','sketch':'s','depth':'"
         + height
         + " mm','body':'Body'}";
+  }
+
+  /** Of fourteen blocks, each thicker than the one before, the twelve thickest are listed. */
+  @Test
+  void theThickestPlacesComeFirst() {
+    StringBuilder steps = new StringBuilder(box(520, 20, 2));
+    for (int i = 0; i < 14; i++) {
+      steps.append(
+          (",{'kind':'sketch','id':'s%1$d','plane':{'base':'XY','offset':'2 mm'},'curves':[{'curve':'rectangle','name':'r','centre':['%2$d mm','0 mm'],'width':'%3$.2f mm','height':'%3$.2f mm'}]}"
+                  + ",{'kind':'extrude','id':'b%1$d','sketch':'s%1$d','depth':'16 mm','use':'unite'}")
+              .formatted(i, -234 + 36 * i, 5 + 0.25 * i));
+    }
+    List<Finding> thick = of(check(ok(steps.toString()), "abs"), "wall.thick");
+    assertThat(thick).hasSize(12);
+    for (int i = 0; i < 12; i++) {
+      double wide = 5 + 0.25 * (13 - i);
+      assertThat(thick.get(i).measured()).isCloseTo(wide, withinPercentage(6));
+      assertThat(thick.get(i).point().x()).isCloseTo(-234 + 36 * (13 - i), within(wide));
+    }
   }
 
   @Test

@@ -3,6 +3,7 @@ package org.ankerdraft.core.select;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.Parts;
@@ -144,5 +145,43 @@ class CandidatesTest {
       assertThat(parted.edgesOf(parted.pickOfEdge(e))).containsExactly(e);
     }
     assertThat(parted.facesOf(FaceName.read("box/end"))).hasSize(2);
+  }
+
+  /** Against a look at every face and every edge, for picks of one and of several. */
+  @Test
+  void whatAPickStandsForIsFoundAmongAll() {
+    NamedShape named =
+        Parts.ok(
+                Parts.box(40, 30, 20)
+                    + ",{'kind':'sketch','id':'g','plane':{'base':'XY','offset':'17 mm'},'curves':[{'curve':'rectangle','name':'r','width':'4 mm','height':'40 mm'},"
+                    + "{'curve':'rectangle','name':'q','centre':['12 mm','0 mm'],'width':'4 mm','height':'40 mm'}]},"
+                    + "{'kind':'extrude','id':'cut','sketch':'g','depth':'3 mm','use':'subtract'},"
+                    + "{'kind':'round','id':'r','sets':[{'edges':[{'choose':'edge','name':'box/side:r.left|box/start'}],'size':'2 mm'}]}")
+            .bodies()
+            .get("Body")
+            .named();
+    List<FaceName> faces = new ArrayList<>(named.faceNames());
+    named.faceNames().forEach(name -> faces.add(name.bare()));
+    faces.add(FaceName.read("nowhere/end"));
+    for (FaceName pick : faces) {
+      assertThat(named.facesOf(pick))
+          .isEqualTo(
+              IntStream.rangeClosed(1, named.faceNames().size())
+                  .filter(f -> named.faceName(f).isPartOf(pick))
+                  .boxed()
+                  .toList());
+    }
+    List<EdgeName> edges = new ArrayList<>(named.edgeNames());
+    named.edgeNames().forEach(name -> edges.add(name.plain()));
+    edges.add(EdgeName.read("box/end|nowhere/end"));
+    for (EdgeName pick : edges) {
+      assertThat(named.edgesOf(pick))
+          .isEqualTo(
+              IntStream.rangeClosed(1, named.edgeNames().size())
+                  .filter(e -> named.edgeName(e).isPartOf(pick))
+                  .boxed()
+                  .toList());
+    }
+    assertThat(named.facesOf(FaceName.read("box/end"))).hasSize(3);
   }
 }

@@ -60,6 +60,26 @@ class WallStatisticsTest {
     assertThat(found.shares()[0]).isCloseTo(first / total, within(1e-3));
   }
 
+  /** Walls of few thicknesses, most of them nearly alike. */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void manyOfOneThickness(long seed) {
+    Random random = new Random(seed);
+    float[] kinds = {2, Math.nextUp(2f), Math.nextUp(Math.nextUp(2f)), 2.5f, 9};
+    int[] counts = new int[kinds.length];
+    float[] thickness = new float[1001];
+    float[] area = new float[thickness.length];
+    Arrays.fill(area, 1);
+    for (int n = 0; n < thickness.length; n++) {
+      int kind = random.nextInt(kinds.length);
+      counts[kind]++;
+      thickness[n] = kinds[kind];
+    }
+    int median = 0;
+    for (int below = counts[0]; below < 500.5; below += counts[++median]) {}
+    assertThat(WallStatistics.of(thickness, area).nominalMm()).isEqualTo(kinds[median]);
+  }
+
   @Test
   void oneThicknessEverywhere() {
     WallStatistics found = WallStatistics.of(new float[] {2, 2, 2}, new float[] {1, 1, 1});
