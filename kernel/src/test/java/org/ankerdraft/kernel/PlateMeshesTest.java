@@ -41,8 +41,9 @@ class PlateMeshesTest {
     List<List<ProfileCurve>> holes = new ArrayList<>();
     for (int i = 0; i < rows * rows; i++) {
       double off = isEven ? 0 : 0.9;
+      int row = i / rows;
       double x = PITCH * (i % rows - (rows - 1) / 2.0) + off * random.nextDouble(-1, 1);
-      double y = PITCH * (i / rows - (rows - 1) / 2.0) + off * random.nextDouble(-1, 1);
+      double y = PITCH * (row - (rows - 1) / 2.0) + off * random.nextDouble(-1, 1);
       double r = isEven ? 2 : random.nextDouble(0.4, 3);
       holes.add(
           random.nextInt(4) > 0
