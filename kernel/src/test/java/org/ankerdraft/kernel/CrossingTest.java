@@ -125,6 +125,18 @@ class CrossingTest {
     }
   }
 
+  /** What one body was found to be says nothing of another. */
+  @Test
+  void bodiesByTurns() {
+    Shape box = Solids.box(kernel, 20, 10, 5);
+    for (double endsAt : new double[] {8, 0.5, 3}) {
+      assertThat(crosses(box)).isFalse();
+      assertThat(crosses(loop(2, endsAt))).isEqualTo(endsAt < 2);
+      assertThat(crosses(Solids.extruded(kernel, strip(1 - endsAt, 1), 5).shape()))
+          .isEqualTo(endsAt < 1);
+    }
+  }
+
   /** A tube that stands by itself in the hole of a plate, if there is one. */
   private static Shape plateAndTube(double hole) {
     ProfileCurve.Region plate = Solids.polygon(hole, 0, 40, 0, 40, 3, hole, 3);

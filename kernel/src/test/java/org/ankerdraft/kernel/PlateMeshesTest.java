@@ -11,7 +11,10 @@ import java.util.Map;
 import java.util.Random;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
+import org.ankerdraft.kernel.GeometryKernel.Combination;
 import org.ankerdraft.kernel.ProfileCurve.Circle;
+import org.ankerdraft.vectors.Axis;
+import org.ankerdraft.vectors.Plane;
 import org.ankerdraft.vectors.Vec3;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -30,6 +33,10 @@ class PlateMeshesTest {
   @AfterAll
   static void close() {
     KERNEL.close();
+  }
+
+  static LongStream fewSeeds() {
+    return LongStream.rangeClosed(1, 3);
   }
 
   static LongStream seeds() {
@@ -110,6 +117,61 @@ class PlateMeshesTest {
       area = area == 0 ? Math.abs(of) : area - Math.abs(of);
     }
     return area;
+  }
+
+  /**
+   * A body that has changed a little is meshed where it has: it comes to the same as in a worker
+   * that has seen nothing else.
+   */
+  @ParameterizedTest
+  @MethodSource("fewSeeds")
+  void holesThatAreDrilledOneByOne(long seed) {
+    Random random = new Random(seed);
+    ProfileCurve.Region plate =
+        new ProfileCurve.Region(
+            Solids.polygon(-30, -30, 30, -30, 30, 30, -30, 30).outer(), holes(random, 5, false));
+    Shape shape = Solids.extruded(KERNEL, plate, HIGH).shape();
+    for (int i = 0; i < 3; i++) {
+      assertThat(KERNEL.mesh(shape, DEFLECTION, 0.3, BUDGET).orThrow().watertight()).isTrue();
+      double y = random.nextDouble(-26, 26);
+      Shape drill =
+          Solids.extrudedFrom(
+                  KERNEL,
+                  Solids.polygon(23 + i, y, 24 + i, y - 1, 25 + i, y, 24 + i, y + 1),
+                  -1,
+                  HIGH + 2)
+              .shape();
+      shape =
+          KERNEL
+              .combine(Combination.SUBTRACT, shape, List.of(drill), false, BUDGET)
+              .orThrow()
+              .shape();
+      Anew.assertSame(KERNEL, shape, DEFLECTION);
+    }
+  }
+
+  /** Wherever a plate lies, its sides have as many triangles, and the same volume between them. */
+  @ParameterizedTest
+  @MethodSource("fewSeeds")
+  void platesThatLean(long seed) {
+    Random random = new Random(seed);
+    ProfileCurve.Region plate =
+        new ProfileCurve.Region(
+            Solids.polygon(-30, -30, 30, -30, 30, 30, -30, 30).outer(), holes(random, 5, false));
+    Shape level = Solids.extruded(KERNEL, plate, HIGH).shape();
+    TriangleMesh wanted = KERNEL.mesh(level, DEFLECTION, 0.3, BUDGET).orThrow();
+    Vec3 about =
+        new Vec3(random.nextGaussian(), random.nextGaussian(), random.nextGaussian()).unit();
+    for (Motion motion :
+        List.of(
+            Motion.turn(new Axis(new Vec3(5, 9, -2), about), random.nextDouble(0.2, 3)),
+            Motion.mirror(new Plane(new Vec3(100, 0, 7), about)))) {
+      Shape leaning = KERNEL.move(level, motion, BUDGET).orThrow().shape();
+      TriangleMesh mesh = KERNEL.mesh(leaning, DEFLECTION, 0.3, BUDGET).orThrow();
+      assertThat(mesh.watertight()).isTrue();
+      assertThat(mesh.triangleCount()).isEqualTo(wanted.triangleCount());
+      assertThat(mesh.volumeMm3()).isCloseTo(wanted.volumeMm3(), within(1e-5 * wanted.volumeMm3()));
+    }
   }
 
   /**

@@ -275,6 +275,24 @@ class ChecksTest {
         .doesNotContain(flat.faces().getFirst());
   }
 
+  /** A step that would repair something is called as none that is there. */
+  @Test
+  void repairsHaveIdsOfTheirOwn() {
+    PartState state =
+        ok(
+            box(40, 30, 20)
+                + ",{'kind':'draft','id':'draft1','neutral':{'base':'XY'},'sets':[{'faces':[{'choose':'face','name':'box/side:r.left'}],'angle':'2 deg'}]}"
+                + ",{'kind':'sketch','id':'round1','plane':{'base':'XY','offset':'20 mm'},'curves':[{'curve':'circle','name':'c','diameter':'8 mm'}]}"
+                + ",{'kind':'extrude','id':'boss','sketch':'round1','depth':'9 mm','use':'unite'}");
+    CheckReport report = check(state, "abs");
+    assertThat(of(report, "draft.short"))
+        .isNotEmpty()
+        .allSatisfy(f -> assertThat(f.repair().id()).isEqualTo("draft2"));
+    assertThat(of(report, "corner.sharp"))
+        .isNotEmpty()
+        .allSatisfy(f -> assertThat(f.repair().id()).isEqualTo("round2"));
+  }
+
   @Test
   void everyRuleBookIsWholeAndNamesItsSources() {
     for (String name : RuleBook.NAMES) {

@@ -2,15 +2,19 @@ package org.ankerdraft.core.check;
 
 import static org.ankerdraft.core.Parts.KERNEL;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.Collectors;
 import org.ankerdraft.core.Parts;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
+import org.ankerdraft.kernel.GeometryKernel;
+import org.ankerdraft.kernel.WorkerProgram;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -75,5 +79,48 @@ class RecheckTest {
       assertThat(found).anySatisfy(f -> assertThat(f.code()).isEqualTo("draft.undercut"));
       assertThat(found).isEqualTo(findings(CheckRunner.withoutCrossings(KERNEL, 2), state));
     }
+  }
+
+  /** With the worker that looks for crossings, which keeps what it has found sound. */
+  @ParameterizedTest
+  @ValueSource(longs = {7, 8})
+  void soundBodiesStaySoundAsTheyChange(long seed) {
+    Random random = new Random(seed);
+    PartBuilder builder = new PartBuilder(KERNEL, Tolerance.MODEL);
+    try (GeometryKernel other = new GeometryKernel(WorkerProgram.find().orElseThrow())) {
+      CheckRunner checks = new CheckRunner(KERNEL, other, 2);
+      for (int i = 0; i < 4; i++) {
+        String steps =
+            steps(random.nextDouble(-35, 35), random.nextDouble(-20, 8), 9, 2 + random.nextInt(9));
+        PartState state =
+            builder
+                .build(Parts.part(steps), Map.of(), PartBuilder.Progress.NONE, () -> false)
+                .orElseThrow();
+        RuleBook book = RuleBook.forPart(state.part()).orElseThrow();
+        CheckReport report = checks.check(state, book, () -> false).orElseThrow();
+        assertThat(report.unchecked()).isEmpty();
+        assertThat(report.findings())
+            .isEqualTo(findings(CheckRunner.withoutCrossings(KERNEL, 2), state));
+      }
+    }
+  }
+
+  /** The cap's underside and the stem, in closed form; of the plate it is too small a share. */
+  @ParameterizedTest
+  @ValueSource(longs = {4, 5, 6})
+  void whatACapHides(long seed) {
+    Random random = new Random(seed);
+    double cap = random.nextDouble(8, 13);
+    double under = random.nextDouble(2, 12);
+    PartState state =
+        Parts.ok(steps(random.nextDouble(-35, 35), random.nextDouble(-20, 8), cap, under));
+    Map<String, Double> hidden =
+        findings(CheckRunner.withoutCrossings(KERNEL, 2), state).stream()
+            .filter(f -> f.code().equals("draft.undercut"))
+            .collect(Collectors.toMap(f -> f.faces().getFirst().toString(), Finding::measured));
+    assertThat(hidden).containsOnlyKeys("cap/start", "stem/side:c");
+    assertThat(hidden.get("cap/start"))
+        .isCloseTo(Math.PI / 4 * (cap * cap - 4 * 4), withinPercentage(3));
+    assertThat(hidden.get("stem/side:c")).isCloseTo(Math.PI * 4 * under, withinPercentage(3));
   }
 }
