@@ -5,7 +5,6 @@
 #include "crossing.h"
 
 #include <algorithm>
-#include <numeric>
 #include <set>
 
 #include <BOPAlgo_CheckerSI.hxx>
@@ -35,13 +34,14 @@ class Boxes {
   Boxes(const Net& net, const std::vector<bool>& is_wanted) : net_(net) {
     for (size_t t = 0; t < net.Triangles().size() / 3; ++t)
       extents_.push_back(Extent({Corner(t, 0), Corner(t, 1), Corner(t, 2)}));
-    std::vector<OfFace> faces;
+    std::vector<Part> faces;
     for (size_t f = 1; f < net.FirstTriangle().size(); ++f) {
       const size_t from = net.FirstTriangle()[f - 1], to = net.FirstTriangle()[f];
-      if (from < to && is_wanted[f - 1])
-        faces.push_back({WholeOf(extents_.begin() + from, extents_.begin() + to), from, to});
+      if (from == to || !is_wanted[f - 1]) continue;
+      faces.push_back({extents_[from], from, to});
+      for (size_t t = from; t < to; ++t) faces.back().extent.Add(extents_[t]);
     }
-    if (!faces.empty()) Split(faces, 0, faces.size());
+    if (!faces.empty()) Divide(faces, 0, faces.size(), false);
   }
 
   /// Calls with each two triangles of different faces whose boxes meet, once.
@@ -51,8 +51,8 @@ class Boxes {
   }
 
  private:
-  // A face's triangles.
-  struct OfFace {
+  // A face, or one of its triangles: those of the net from a number up to another.
+  struct Part {
     Extent extent;
     size_t from, to;
   };
@@ -64,54 +64,33 @@ class Boxes {
     bool is_one_face;
   };
 
-  static Extent WholeOf(std::vector<Extent>::const_iterator from, std::vector<Extent>::const_iterator to) {
-    Extent whole = *from;
-    while (++from != to) whole.Add(*from);
-    return whole;
-  }
-
   gp_XYZ Corner(size_t t, int k) const {
     const Float3& p = net_.Positions()[net_.Triangles()[3 * t + k]];
     return gp_XYZ(p[0], p[1], p[2]);
   }
 
-  int Split(std::vector<OfFace>& faces, size_t first, size_t end) {
-    if (end - first == 1) {
-      const size_t from = order_.size();
-      order_.resize(from + faces[first].to - faces[first].from);
-      std::iota(order_.begin() + from, order_.end(), faces[first].from);
-      return Split(from, order_.size());
+  int Divide(std::vector<Part>& parts, size_t first, size_t end, bool is_one_face) {
+    if (!is_one_face && end - first == 1) {
+      std::vector<Part> triangles;
+      for (size_t t = parts[first].from; t < parts[first].to; ++t) triangles.push_back({extents_[t], t, t + 1});
+      return Divide(triangles, 0, triangles.size(), true);
     }
-    Extent whole = faces[first].extent;
-    for (size_t i = first; i < end; ++i) whole.Add(faces[i].extent);
+    Extent whole = parts[first].extent;
+    for (size_t i = first; i < end; ++i) whole.Add(parts[i].extent);
     const int own = static_cast<int>(nodes_.size());
-    nodes_.push_back({whole, order_.size(), 0, -1, -1, false});
-    const int axis = whole.LongestSide();
-    const size_t middle = (first + end) / 2;
-    std::nth_element(
-        faces.begin() + first, faces.begin() + middle, faces.begin() + end,
-        [&](const OfFace& a, const OfFace& b) { return a.extent.Middle(axis) < b.extent.Middle(axis); });
-    const int left = Split(faces, first, middle), right = Split(faces, middle, end);
+    nodes_.push_back({whole, order_.size(), order_.size(), -1, -1, is_one_face});
+    if (is_one_face && end - first <= kFewest) {
+      for (size_t i = first; i < end; ++i) order_.push_back(parts[i].from);
+    } else {
+      const int axis = whole.LongestSide();
+      const size_t middle = (first + end) / 2;
+      std::nth_element(parts.begin() + first, parts.begin() + middle, parts.begin() + end,
+                       [&](const Part& a, const Part& b) { return a.extent.Middle(axis) < b.extent.Middle(axis); });
+      const int left = Divide(parts, first, middle, is_one_face), right = Divide(parts, middle, end, is_one_face);
+      nodes_[own].left = left;
+      nodes_[own].right = right;
+    }
     nodes_[own].to = order_.size();
-    nodes_[own].left = left;
-    nodes_[own].right = right;
-    return own;
-  }
-
-  // Of one face.
-  int Split(size_t from, size_t to) {
-    Extent whole = extents_[order_[from]];
-    for (size_t i = from; i < to; ++i) whole.Add(extents_[order_[i]]);
-    const int own = static_cast<int>(nodes_.size());
-    nodes_.push_back({whole, from, to, -1, -1, true});
-    if (to - from <= kFewest) return own;
-    const int axis = whole.LongestSide();
-    const size_t middle = (from + to) / 2;
-    std::nth_element(order_.begin() + from, order_.begin() + middle, order_.begin() + to,
-                     [&](size_t a, size_t b) { return extents_[a].Middle(axis) < extents_[b].Middle(axis); });
-    const int left = Split(from, middle), right = Split(middle, to);
-    nodes_[own].left = left;
-    nodes_[own].right = right;
     return own;
   }
 

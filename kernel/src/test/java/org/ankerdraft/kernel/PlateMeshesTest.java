@@ -60,6 +60,13 @@ class PlateMeshesTest {
     return holes;
   }
 
+  private static Shape squarePlate(Random random) {
+    ProfileCurve.Region plate =
+        new ProfileCurve.Region(
+            Solids.polygon(-30, -30, 30, -30, 30, 30, -30, 30).outer(), holes(random, 5, false));
+    return Solids.extruded(KERNEL, plate, HIGH).shape();
+  }
+
   /** Of as many corners as there may be, some of them reaching in. */
   private static ProfileCurve.Region outline(Random random, double least) {
     int corners = random.nextInt(4, 14);
@@ -127,10 +134,7 @@ class PlateMeshesTest {
   @MethodSource("fewSeeds")
   void holesThatAreDrilledOneByOne(long seed) {
     Random random = new Random(seed);
-    ProfileCurve.Region plate =
-        new ProfileCurve.Region(
-            Solids.polygon(-30, -30, 30, -30, 30, 30, -30, 30).outer(), holes(random, 5, false));
-    Shape shape = Solids.extruded(KERNEL, plate, HIGH).shape();
+    Shape shape = squarePlate(random);
     for (int i = 0; i < 3; i++) {
       assertThat(KERNEL.mesh(shape, DEFLECTION, 0.3, BUDGET).orThrow().watertight()).isTrue();
       double y = random.nextDouble(-26, 26);
@@ -155,10 +159,7 @@ class PlateMeshesTest {
   @MethodSource("fewSeeds")
   void platesThatLean(long seed) {
     Random random = new Random(seed);
-    ProfileCurve.Region plate =
-        new ProfileCurve.Region(
-            Solids.polygon(-30, -30, 30, -30, 30, 30, -30, 30).outer(), holes(random, 5, false));
-    Shape level = Solids.extruded(KERNEL, plate, HIGH).shape();
+    Shape level = squarePlate(random);
     TriangleMesh wanted = KERNEL.mesh(level, DEFLECTION, 0.3, BUDGET).orThrow();
     Vec3 about =
         new Vec3(random.nextGaussian(), random.nextGaussian(), random.nextGaussian()).unit();
