@@ -114,7 +114,7 @@ class StripOfGenerators : public OwnTriangles<ShortGenerators> {
   }
 };
 
-// Between the contours of a plane the library takes seven times as long.
+// Between the contours of a plane the library takes two to three times as long.
 class BetweenContours : public OwnTriangles<BRepMesh_DefaultRangeSplitter> {
  public:
   // Where none fit, says so, or leaves the face to the library if nobody listens.
