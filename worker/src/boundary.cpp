@@ -101,7 +101,7 @@ std::optional<Extent> Boundary::WhereBordersDiffer(const Faces& some, const Face
   return extent;
 }
 
-std::vector<Extent> Boundary::PlacesOfChange(Faces come, Faces gone) const {
+std::vector<Extent> Boundary::PlacesOfChange(Faces come, Faces gone) {
   std::vector<Extent> places;
   while (!come.empty()) {
     const std::shared_ptr<const OfFace> first = come.back();

@@ -47,7 +47,7 @@ class Boundary {
   static OfFace Of(int number, const Numbered& numbered, const Net& net);
   static Faces TakeCoplanar(const OfFace& with, Faces& from);
   static std::optional<Extent> WhereBordersDiffer(const Faces& some, const Faces& others);
-  std::vector<Extent> PlacesOfChange(Faces come, Faces gone) const;
+  static std::vector<Extent> PlacesOfChange(Faces come, Faces gone);
 
   Faces faces_;
   MeshAccuracy accuracy_ = {0, 0};

@@ -1,7 +1,7 @@
 // Points are put in one by one, near to each other in turn, and edges flipped until no circle holds a point (Lawson, C. L.:
 // Software for C1 surface interpolation, in Mathematical Software III, 1977). Then the borders are put in by flips of what
 // they cross (Sloan, S. W.: A fast algorithm for generating constrained Delaunay triangulations, Computers & Structures
-// 47 (1993), 441-450), and what lies on their left is taken.
+// 47 (1993), 441-450; both from memory), and what lies on their left is taken.
 #include "delaunay.h"
 
 #include <algorithm>
