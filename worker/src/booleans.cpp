@@ -1,5 +1,6 @@
 #include "booleans.h"
 
+#include <BOPAlgo_Builder.hxx>
 #include <BRepAlgoAPI_Common.hxx>
 #include <BRepAlgoAPI_Cut.hxx>
 #include <BRepAlgoAPI_Defeaturing.hxx>
@@ -12,6 +13,7 @@
 #include <GProp_GProps.hxx>
 #include <Standard_Failure.hxx>
 #include <TopExp_Explorer.hxx>
+#include <TopTools_MapOfShape.hxx>
 #include <TopoDS.hxx>
 #include <gp_Ax3.hxx>
 
@@ -96,25 +98,34 @@ LibraryBoolean::LibraryBoolean(BooleanKind kind, const TopoDS_Shape& target, con
   Perform(*operation_, target, tools, unify);
 }
 
-TopoDS_Shape LibraryBoolean::Common() const {
-  BRepAlgoAPI_Common common(filler_);
-  Perform(common, target_, tools_, false);
-  return common.Shape();
+// A solid that others cut is told by the pieces between them. A piece of the target is the same as the tool's that fills
+// it.
+std::vector<TopoDS_Shape> LibraryBoolean::PiecesOf(const TopoDS_Shape& solids) const {
+  const BOPAlgo_Builder& builder = *operation_->Builder();
+  std::vector<TopoDS_Shape> pieces;
+  for (TopExp_Explorer e(solids, TopAbs_SOLID); e.More(); e.Next()) {
+    const TopTools_ListOfShape* images = builder.Images().Seek(e.Current());
+    for (const TopoDS_Shape& piece : images == nullptr ? ListOf(e.Current()) : *images) {
+      const TopoDS_Shape* same = builder.ShapesSD().Seek(piece);
+      pieces.push_back(same == nullptr ? piece : *same);
+    }
+  }
+  return pieces;
 }
 
-std::vector<double> OverlapsOf(const LibraryBoolean& done, const TopTools_ListOfShape& tools) {
-  std::vector<Bnd_Box> boxes;
+std::vector<double> LibraryBoolean::Overlaps() const {
+  TopTools_MapOfShape of_target;
+  for (const TopoDS_Shape& piece : PiecesOf(target_)) of_target.Add(piece);
   std::vector<double> volumes;
-  for (const TopoDS_Shape& tool : tools) {
-    boxes.emplace_back();
-    BRepBndLib::Add(tool, boxes.back(), false);
-    volumes.push_back(0);
-  }
-  for (TopExp_Explorer e(done.Common(), TopAbs_SOLID); e.More(); e.Next()) {
-    GProp_GProps props;
-    BRepGProp::VolumeProperties(e.Current(), props);
-    for (size_t i = 0; i < boxes.size(); ++i)
-      if (!boxes[i].IsOut(props.CentreOfMass())) volumes[i] += props.Mass();
+  for (const TopoDS_Shape& tool : tools_) {
+    double volume = 0;
+    for (const TopoDS_Shape& piece : PiecesOf(tool)) {
+      if (!of_target.Contains(piece)) continue;
+      GProp_GProps props;
+      BRepGProp::VolumeProperties(piece, props);
+      volume += props.Mass();
+    }
+    volumes.push_back(volume);
   }
   return volumes;
 }
@@ -140,7 +151,7 @@ void Combine(const BooleanOp& in, ShapeStore& store, ShapeReply* out) {
   LibraryBoolean done(in.kind(), target, crowd.Tools(), in.unify());
   const MakerHistory<BRepAlgoAPI_BooleanOperation> history(done.Operation());
   reply(Unwrapped(done.Operation().Shape()), CrowdHistory(crowd, history),
-        in.overlaps() ? OverlapsOf(done, tools) : std::vector<double>());
+        in.overlaps() ? done.Overlaps() : std::vector<double>());
 }
 
 void CutByPlanes(const kernel::v1::CutByPlanes& in, ShapeStore& store, ShapeReply* out) {

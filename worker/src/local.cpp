@@ -259,7 +259,7 @@ std::optional<LocalCombination> CombineLocally(const BooleanOp& in, const TopoDS
     for (const Block& block : plan->blocks)
       if (!blockwork.Add(block)) return std::nullopt;
     for (const TopoDS_Shape& tool : plan->cutting) blockwork.Follow(tool);
-    if (in.overlaps()) overlaps = OverlapsOf(done, plan->cutting);
+    if (in.overlaps()) overlaps = done.Overlaps();
   }
   if (in.overlaps()) out.overlaps = Merged(plan->of_standing, overlaps);
   out.result = patchwork.Whole();
@@ -284,7 +284,7 @@ std::optional<LocalCombination> CombineThrough(const BooleanOp& in, const TopoDS
   Blockwork blockwork(done, out.history, patchwork);
   if (blockwork.Solids() != 1 || !blockwork.Add(block)) return std::nullopt;
   blockwork.Follow(tool);
-  if (in.overlaps()) out.overlaps = OverlapsOf(done, tools);
+  if (in.overlaps()) out.overlaps = done.Overlaps();
   out.result = patchwork.Whole();
   return out;
 }

@@ -1,4 +1,5 @@
 #include <cmath>
+#include <optional>
 
 #include <BRepAdaptor_Curve.hxx>
 #include <BRepAdaptor_Curve2d.hxx>
@@ -14,9 +15,12 @@
 #include <TopoDS_Vertex.hxx>
 #include <gp_Cone.hxx>
 #include <gp_Cylinder.hxx>
+#include <gp_Sphere.hxx>
+#include <gp_Torus.hxx>
 
 #include "parallel.h"
 #include "shapes.h"
+#include "spans.h"
 #include "surface.h"
 
 namespace ankerdraft {
@@ -24,6 +28,9 @@ namespace ankerdraft {
 using namespace kernel::v1;
 
 namespace {
+
+// rad; between the pull and an axis that lies along it.
+constexpr double kAlongPull = 1e-9;
 
 double AngleToPull(const SurfacePoint& s, const gp_Dir& pull) {
   return std::asin(std::max(-1.0, std::min(1.0, s.normal.Dot(gp_Vec(pull)))));
@@ -109,34 +116,72 @@ class FaceSampler {
   Extremes extremes_;
 };
 
-// On a cylinder or cone the normal depends on u alone, so the extremes over the face's range of u are exact whatever
-// its bounds: the angle is a sine wave in u.
-Extremes OnRevolved(const TopoDS_Face& face, const gp_Dir& pull, const gp_Ax3& frame) {
-  double u1, u2, v1, v2;
-  BRepTools::UVBounds(face, u1, u2, v1, v2);
-  const double x = gp_Vec(pull).Dot(gp_Vec(frame.XDirection()));
-  const double y = gp_Vec(pull).Dot(gp_Vec(frame.YDirection()));
-  std::vector<double> at = {u1, u2};
-  if (std::hypot(x, y) > gp::Resolution()) {
-    const double crest = std::atan2(y, x);
-    for (double u = crest - 8 * M_PI; u <= u2; u += M_PI)
-      if (u >= u1) at.push_back(u);
+// On a cylinder or cone the normal depends on u alone; on a sphere or torus about the pull its angle to the pull depends
+// on v alone. That angle is a sine wave of the one parameter or its inverse, so the extremes over the face's range of it
+// are exact whatever its bounds.
+class ByOneParameter {
+ public:
+  ByOneParameter(const TopoDS_Face& face, const gp_Dir& pull)
+      : face_(face), surface_(face, false), classifier_(face, 1e-7), pull_(pull) {
+    BRepTools::UVBounds(face, d_.u0, d_.u1, d_.v0, d_.v1);
   }
-  BRepTopAdaptor_FClass2d classifier(face, 1e-7);
-  const BRepAdaptor_Surface surface(face, false);
-  Extremes extremes;
-  for (const double u : at) {
-    double v = 0.5 * (v1 + v2);
+
+  Extremes AcrossAxis(const gp_Ax3& frame) {
+    const double x = gp_Vec(pull_).Dot(gp_Vec(frame.XDirection()));
+    const double y = gp_Vec(pull_).Dot(gp_Vec(frame.YDirection()));
+    See(true, d_.u0);
+    See(true, d_.u1);
+    if (std::hypot(x, y) > gp::Resolution()) SeeCrests(true, std::atan2(y, x), d_.u0, d_.u1);
+    return extremes_;
+  }
+
+  Extremes AlongAxis() {
+    See(false, d_.v0);
+    See(false, d_.v1);
+    SeeCrests(false, M_PI / 2, d_.v0, d_.v1);
+    return extremes_;
+  }
+
+ private:
+  void SeeCrests(bool is_u, double crest, double from, double to) {
+    for (double at = crest - 8 * M_PI; at <= to; at += M_PI)
+      if (at >= from) See(is_u, at);
+  }
+
+  // At a place of the face where the parameter is so, if one is found.
+  void See(bool is_u, double value) {
+    const double from = is_u ? d_.v0 : d_.u0, to = is_u ? d_.v1 : d_.u1;
+    const auto at = [&](double other) { return is_u ? gp_Pnt2d(value, other) : gp_Pnt2d(other, value); };
+    double other = 0.5 * (from + to);
     for (int j = 0; j <= 16; ++j) {
-      const double trial = v1 + (v2 - v1) * (j == 0 ? 8 : j) / 16.0;
-      if (classifier.Perform(gp_Pnt2d(u, trial)) == TopAbs_OUT) continue;
-      v = trial;
+      const double trial = from + (to - from) * (j == 0 ? 8 : j) / 16.0;
+      if (classifier_.Perform(at(trial)) == TopAbs_OUT) continue;
+      other = trial;
       break;
     }
-    const SurfacePoint s = EvaluateOutward(surface, face.Orientation() == TopAbs_REVERSED, u, v);
-    extremes.See(s, AngleToPull(s, pull), gp_Pnt2d(u, v));
+    const gp_Pnt2d uv = at(other);
+    const SurfacePoint s = EvaluateOutward(surface_, face_.Orientation() == TopAbs_REVERSED, uv.X(), uv.Y());
+    extremes_.See(s, AngleToPull(s, pull_), uv);
   }
-  return extremes;
+
+  const TopoDS_Face face_;
+  BRepAdaptor_Surface surface_;
+  BRepTopAdaptor_FClass2d classifier_;
+  const gp_Dir pull_;
+  Domain d_;
+  Extremes extremes_;
+};
+
+// The axis about which a sphere or a torus is drawn.
+std::optional<gp_Dir> AxisOfArcs(const BRepAdaptor_Surface& surface) {
+  switch (surface.GetType()) {
+    case GeomAbs_Sphere:
+      return surface.Sphere().Position().Direction();
+    case GeomAbs_Torus:
+      return surface.Torus().Position().Direction();
+    default:
+      return std::nullopt;
+  }
 }
 
 void PutExtremes(const Extremes& e, bool exact, FaceExtreme* out) {
@@ -159,13 +204,18 @@ void MeasureFace(const TopoDS_Face& face, const Face& described, const gp_Dir& p
       return;
     }
     case GeomAbs_Cylinder:
-      PutExtremes(OnRevolved(face, pull, surface.Cylinder().Position()), true, out);
+      PutExtremes(ByOneParameter(face, pull).AcrossAxis(surface.Cylinder().Position()), true, out);
       return;
     case GeomAbs_Cone:
-      PutExtremes(OnRevolved(face, pull, surface.Cone().Position()), true, out);
+      PutExtremes(ByOneParameter(face, pull).AcrossAxis(surface.Cone().Position()), true, out);
       return;
-    default:
-      PutExtremes(FaceSampler(face, pull).Measure(tolerance), false, out);
+    default: {
+      const auto axis = AxisOfArcs(surface);
+      if (axis && axis->IsParallel(pull, kAlongPull))
+        PutExtremes(ByOneParameter(face, pull).AlongAxis(), true, out);
+      else
+        PutExtremes(FaceSampler(face, pull).Measure(tolerance), false, out);
+    }
   }
 }
 

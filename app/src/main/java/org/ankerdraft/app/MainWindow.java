@@ -244,7 +244,7 @@ final class MainWindow {
         partCard.show();
         showVerdict();
       }
-      case EARLY -> showScene();
+      case EARLY, WALLS -> showScene();
       case STATE -> {
         measure.refresh();
         pencil.built();

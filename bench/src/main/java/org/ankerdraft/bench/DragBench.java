@@ -147,7 +147,7 @@ public final class DragBench {
           checked.complete(System.nanoTime());
         }
       }
-      case DOCUMENT, LIMITS, REPAIRS, SELECTION, PROGRESS -> {}
+      case DOCUMENT, WALLS, LIMITS, REPAIRS, SELECTION, PROGRESS -> {}
     }
   }
 }

@@ -42,6 +42,8 @@ public final class Session {
     /** The step under the hand is drawn, before the rest is built. */
     EARLY,
     STATE,
+    /** Something is known of the walls of what is drawn; nothing else is new. */
+    WALLS,
     /** Up to where failed steps work is known by now; nothing else is new. */
     LIMITS,
     REPORT,
@@ -386,6 +388,12 @@ public final class Session {
       tell(Change.STATE);
       tell(Change.PROGRESS);
       tryAgainAfterMachineFailure(built);
+    }
+
+    @Override
+    public void known(Scene drawn) {
+      shown.known(drawn);
+      tell(Change.WALLS);
     }
 
     @Override

@@ -81,6 +81,11 @@ final class Shown {
     }
   }
 
+  /** The bodies that were built last, with what is known of their walls. */
+  void known(Scene drawn) {
+    surveyedScene = drawn;
+  }
+
   /** The same findings with their repairs. */
   void tried(CheckReport found) {
     report = found;

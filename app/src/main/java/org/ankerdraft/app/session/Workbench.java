@@ -77,6 +77,14 @@ public final class Workbench implements AutoCloseable {
     void built(PartState state, Map<String, BodyAnalysis> surveyed, Scene scene);
 
     /**
+     * The bodies that were built, where something is known of their walls before these are
+     * measured.
+     *
+     * @param scene the bodies to be drawn, with what is known
+     */
+    void known(Scene scene);
+
+    /**
      * @param scene the bodies to be drawn, with their wall fields
      */
     void checked(CheckReport report, Scene scene);
@@ -166,6 +174,9 @@ public final class Workbench implements AutoCloseable {
 
   /** Keys of all bodies on the way to what is drawn. */
   private Set<String> drawnBodies = Set.of();
+
+  /** Whether what is drawn is without what is known of its walls. */
+  private boolean isWithoutWalls;
 
   private final AtomicReference<Job> current = new AtomicReference<>();
   private final ExecutorService thread = daemon("workbench");
@@ -341,13 +352,10 @@ public final class Workbench implements AutoCloseable {
           .survey(soFar.get(), job)
           .ifPresent(surveyed -> {
             Scene scene = drawn(surveyed.values(), request.part);
-            Platform.runLater(() -> {
-              if (job.isOfSameHand(current.get())) {
-                listener.early(surveyed, scene);
-              }
-            });
+            Platform.runLater(() -> showOnTheWay(job, listener, surveyed, scene));
           });
       job.hasPicture = true;
+      isWithoutWalls = true;
       job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
     }
   }
@@ -367,21 +375,22 @@ public final class Workbench implements AutoCloseable {
     Optional<PartState> state = builder.buildWithoutLimits(part, request.files, progress, job);
     Optional<Map<String, BodyAnalysis>> surveyed = state.flatMap(s -> checks.survey(s, job));
     if (surveyed.isEmpty()) {
+      // What was drawn on the way is forgotten, unless another change follows.
+      isWithoutWalls &= job.isOvertaken();
       if (!job.cancelledByUser) {
         tell(job, () -> listener.stopped("the geometry worker cannot be had"));
       }
       return;
     }
-    Scene plain = drawn(checks.meanwhile(surveyed.get()), part);
     drawnBodies =
         state.get().steps().stream()
             .flatMap(step -> step.bodies().stream())
             .map(Body::key)
             .collect(Collectors.toSet());
     job.hasPicture = true;
-    showThen(job, () -> listener.built(state.get(), surveyed.get(), plain));
-    if (request.edited != null) {
-      job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
+    show(job, request, state.get(), surveyed.get(), listener);
+    if (job.isOvertaken()) {
+      return;
     }
     Optional<CheckReport> report = checked(job, state.get(), listener);
     // The window asks for shapes of earlier steps too, and must not wait for them.
@@ -393,6 +402,50 @@ public final class Workbench implements AutoCloseable {
           findLimits(job, state.get(), listener);
           report.ifPresent(found -> tryRepairs(job, request, state.get(), found, listener));
         });
+  }
+
+  /**
+   * Shows the whole part. Where there was a map before, what is known of the walls without
+   * measuring is shown with it, so that the map does not vanish and come back; where there was
+   * none, the part comes first.
+   */
+  private void show(
+      Job job,
+      Request request,
+      PartState state,
+      Map<String, BodyAnalysis> surveyed,
+      Listener listener) {
+    Scene first =
+        isWithoutWalls
+            ? drawn(
+                surveyed.values().stream().map(BodyAnalysis::withoutWalls).toList(), request.part)
+            : known(surveyed, request.part).orElseGet(() -> drawn(surveyed.values(), request.part));
+    showThen(() -> {
+      if (current.get() == job) {
+        listener.built(state, surveyed, first);
+      } else {
+        showOnTheWay(job, listener, surveyed, first);
+      }
+    });
+    if (request.edited != null) {
+      job.restUntil(System.nanoTime() + HAND_RESTS_NANOS);
+    }
+    if (isWithoutWalls && !job.isUnwanted()) {
+      known(surveyed, request.part).ifPresent(scene -> tell(job, () -> listener.known(scene)));
+      isWithoutWalls = false;
+    }
+  }
+
+  /** Of use to a hand that has moved on. */
+  private void showOnTheWay(
+      Job job, Listener listener, Map<String, BodyAnalysis> surveyed, Scene scene) {
+    if (job.isOfSameHand(current.get())) {
+      listener.early(surveyed, scene);
+    }
+  }
+
+  private Optional<Scene> known(Map<String, BodyAnalysis> surveyed, PartDocument part) {
+    return checks.meanwhile(surveyed).map(known -> drawn(known, part));
   }
 
   /** Empty if there is no rule book, or the check was cancelled. */
@@ -448,9 +501,9 @@ public final class Workbench implements AutoCloseable {
   }
 
   /** Tells the interface, and lets it show the part before the checks take the processors. */
-  private void showThen(Job job, Runnable message) {
+  private static void showThen(Runnable message) {
     CountDownLatch taken = new CountDownLatch(1);
-    tell(job, message);
+    Platform.runLater(message);
     // Once more around, so that what the message changed has been drawn.
     Platform.runLater(() -> Platform.runLater(taken::countDown));
     try {

@@ -48,6 +48,9 @@ class DragTest {
   /** What was told, and the volume of what was drawn then. */
   private final List<Session.Change> told = new ArrayList<>();
 
+  /** What was told of what is drawn, with whether a map of walls was drawn then. */
+  private final List<String> maps = new ArrayList<>();
+
   private boolean isCalledChecked;
 
   private final List<Double> volumes = new ArrayList<>();
@@ -76,6 +79,11 @@ class DragTest {
       told.add(change);
       isCalledChecked |= session.isReportCurrent();
       volumes.add(drawn().body().volumeMm3());
+    }
+    switch (change) {
+      case EARLY, STATE, WALLS, REPORT ->
+          maps.add(change + (session.scene().hasWall() ? " with map" : " without"));
+      default -> {}
     }
   }
 
@@ -201,6 +209,71 @@ class DragTest {
     until(this::isAtRest);
     assertThat(told).containsExactly(Session.Change.STATE);
     assertThat(volumes.getFirst()).isCloseTo(whole, within(1e-6));
+  }
+
+  /**
+   * The map of the part before cannot be that of the edited step alone; so the part comes first.
+   */
+  @Test
+  void afterTheHandTheWholePartComesFirstAndItsMapThen() throws Exception {
+    select("block");
+    drag(12);
+    until(this::isAtRest);
+    assertThat(maps)
+        .containsExactly("EARLY without", "STATE without", "WALLS with map", "REPORT with map");
+  }
+
+  @Test
+  void aMapThatIsDrawnStaysWhileTheLastStepIsUnderTheHand() throws Exception {
+    select("wall");
+    for (String thickness : List.of("1.7 mm", "1.9 mm", "1.6 mm")) {
+      preview(PART.replace("1.5 mm", thickness));
+      until(this::isAtRest);
+    }
+    assertThat(maps).containsOnly("STATE with map", "REPORT with map");
+  }
+
+  /** What was drawn on the way is gone with it, and the map is back. */
+  @Test
+  void afterGivingUpTheMapStaysAgain() throws Exception {
+    givingUpInTheMiddleShowsTheWholePartAgain();
+    maps.clear();
+    letGo();
+    select("wall");
+    preview(PART.replace("1.5 mm", "1.8 mm"));
+    until(this::isAtRest);
+    assertThat(maps).isNotEmpty().allMatch(told -> told.endsWith("with map"));
+  }
+
+  private void preview(String part) throws Exception {
+    PartDocument parsed = parsed(part);
+    onFx(() -> {
+      session.preview(parsed);
+      return null;
+    });
+  }
+
+  private PartDocument parsed(String part) throws Exception {
+    Path file = Files.writeString(folder.resolve("other.json"), part);
+    return ((PartFile.Opened.Ok) PartFile.open(file)).content().part();
+  }
+
+  /** Nothing of it would be drawn before the hand rests. */
+  @Test
+  void valuesThatAreBuiltWholeAreDrawnThoughTheHandGoesOn() throws Exception {
+    select("block");
+    for (double height : new double[] {12, 10}) {
+      drag(height);
+      until(this::isAtRest);
+    }
+    told.clear();
+    for (int i = 0; drawnEarly() == 0 && i < 1000; i++) {
+      drag(i % 2 == 0 ? 12 : 10);
+      Thread.sleep(5);
+    }
+    assertThat(told).contains(Session.Change.EARLY);
+    until(this::isAtRest);
+    assertThat(told.getLast()).isEqualTo(Session.Change.STATE);
   }
 
   private long drawnEarly() throws Exception {

@@ -77,7 +77,7 @@ public final class CheckRunner {
   }
 
   /** The bodies as they can be drawn before they are checked: see {@link Surveyor#meanwhile}. */
-  public List<BodyAnalysis> meanwhile(Map<String, BodyAnalysis> surveyed) {
+  public Optional<List<BodyAnalysis>> meanwhile(Map<String, BodyAnalysis> surveyed) {
     return surveyor.meanwhile(surveyed.values());
   }
 

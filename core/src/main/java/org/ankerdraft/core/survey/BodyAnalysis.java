@@ -20,4 +20,10 @@ public record BodyAnalysis(
     Bvh bvh,
     List<DraftRange> draft,
     WallField wall,
-    WallStatistics statistics) {}
+    WallStatistics statistics) {
+
+  /** As it is before its walls are measured. */
+  public BodyAnalysis withoutWalls() {
+    return new BodyAnalysis(body, mesh, null, draft, null, null);
+  }
+}

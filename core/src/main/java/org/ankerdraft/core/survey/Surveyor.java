@@ -117,7 +117,7 @@ public final class Surveyor {
         kept.remove(gone.get(i));
       } else {
         BodyAnalysis a = kept.get(gone.get(i));
-        kept.put(gone.get(i), new BodyAnalysis(a.body(), a.mesh(), null, a.draft(), null, null));
+        kept.put(gone.get(i), a.withoutWalls());
       }
     }
   }
@@ -125,17 +125,21 @@ public final class Surveyor {
   /**
    * Analyses to be drawn while their walls are not measured: with the thickness that is known of
    * the places where nothing changed.
+   *
+   * @return empty if nothing is known of any
    */
-  public List<BodyAnalysis> meanwhile(Collection<BodyAnalysis> surveyed) {
-    return surveyed.stream()
-        .map(a -> {
-          if (a.wall() != null || !lastWalls.containsKey(a.body().name())) {
-            return a;
-          }
-          WallField known = begun(a).soFar();
-          return new BodyAnalysis(a.body(), a.mesh(), null, a.draft(), known, null);
-        })
-        .toList();
+  public Optional<List<BodyAnalysis>> meanwhile(Collection<BodyAnalysis> surveyed) {
+    return surveyed.stream().anyMatch(this::isKnownInPart)
+        ? Optional.of(surveyed.stream().map(a -> isKnownInPart(a) ? inPart(a) : a).toList())
+        : Optional.empty();
+  }
+
+  private boolean isKnownInPart(BodyAnalysis a) {
+    return a.wall() == null && lastWalls.containsKey(a.body().name());
+  }
+
+  private BodyAnalysis inPart(BodyAnalysis a) {
+    return new BodyAnalysis(a.body(), a.mesh(), null, a.draft(), begun(a).soFar(), null);
   }
 
   /** The field of a body as far as it can be taken over from that of its name before. */

@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.ankerdraft.core.geometry.Bvh;
 import org.ankerdraft.core.geometry.FineMesh;
+import org.ankerdraft.core.geometry.MeshAccuracy;
 import org.ankerdraft.kernel.Budget;
 import org.ankerdraft.kernel.TriangleMesh;
 
@@ -110,7 +111,7 @@ final class WallRounds {
       low = Math.min(low, p);
       high = Math.max(high, p);
     }
-    return 2 * Math.max(1e-6f, high - low);
+    return (float) (4 * MeshAccuracy.steady(Math.max(1e-6f, high - low)));
   }
 
   /** Takes over whole faces, and finds out what is known of the others. */
