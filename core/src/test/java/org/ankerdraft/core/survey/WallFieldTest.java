@@ -106,6 +106,29 @@ class WallFieldTest {
     assertThat(moved.measuredNodes()).isPositive().isLessThan(moved.mesh().nodeCount() / 2);
   }
 
+  /** A block with a nub that sticks out beyond its end, so that the size of all changes with it. */
+  private static PartDocument block(double nub) {
+    return Parts.part(
+        Parts.box(120, 80, 20)
+            + ",{'kind':'sketch','id':'end','plane':{'base':'YZ','offset':'60 mm'},'curves':"
+            + "[{'curve':'circle','name':'c','centre':['0 mm','10 mm'],'diameter':'6 mm'}]},"
+            + "{'kind':'extrude','id':'nub','sketch':'end','depth':'"
+            + nub
+            + " mm','use':'unite'}");
+  }
+
+  @Test
+  void whatIsFarFromAChangeIsKnownThoughTheBodyBecomesLonger() {
+    PartBuilder builder = new PartBuilder(Parts.KERNEL, Tolerance.MODEL);
+    Surveyor surveyor = new Surveyor(Parts.KERNEL, 2);
+    measured(surveyor, built(builder, block(0.5)));
+    PartState longer = built(builder, block(0.8));
+    assertThat(longer.isOk()).isTrue();
+    WallField field = measured(surveyor, longer);
+    assertThat(field.measuredNodes()).isPositive().isLessThan(field.mesh().nodeCount() / 2);
+    assertSame(field, measured(new Surveyor(Parts.KERNEL, 2), longer));
+  }
+
   private static String sample(FineMesh mesh, int n) {
     return mesh.node(n) + Arrays.toString(Arrays.copyOfRange(mesh.normals(), 3 * n, 3 * n + 3));
   }
