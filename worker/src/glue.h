@@ -1,5 +1,6 @@
 #pragma once
 #include <optional>
+#include <utility>
 #include <vector>
 
 #include <TopoDS_Face.hxx>
@@ -19,6 +20,7 @@ struct Standing {
   };
   TopoDS_Shape tool;
   std::vector<Foot> feet;
+  std::vector<std::pair<TopoDS_Shape, TopoDS_Shape>> from = {};  // faces of what was trimmed to the tool, and of the tool
 };
 
 /// How the tool stands on the layer of a body around it, or hangs in it if it is taken away; nothing where it goes through

@@ -11,6 +11,8 @@
 #include <TopExp_Explorer.hxx>
 #include <TopoDS.hxx>
 
+#include "reach.h"
+
 namespace ankerdraft {
 
 using namespace kernel::v1;
@@ -57,13 +59,32 @@ Surroundings Around(const TopoDS_Shape& tool, const gp_Dir& normal) {
   const gp_Trsf to_frame = s.from_frame;
   s.from_frame.Invert();
   BRepBndLib::Add(tool.Moved(TopLoc_Location(to_frame)), s.box, false);
-  s.box.Enlarge(std::max(kLeastMargin, kMarginShare * 2 * s.Reach()));
+  const gp_Pnt low = s.box.CornerMin(), high = s.box.CornerMax();
+  const auto margin = [](double size) { return std::max(kLeastMargin, kMarginShare * size); };
+  // A tool through all of a body reaches far beyond it, and is no wider for that.
+  const double across = margin(std::hypot(high.X() - low.X(), high.Y() - low.Y()));
+  const gp_XYZ room(across, across, margin(low.Distance(high)));
+  s.box.Update(low.X() - room.X(), low.Y() - room.Y(), low.Z() - room.Z(), high.X() + room.X(), high.Y() + room.Y(),
+               high.Z() + room.Z());
   return s;
 }
 
-bool HasEdgeIn(const Body& body, const Bnd_Box& box) {
+// Boxes along the axes of the world tell less than hulls, where the frame leans.
+Reach ReachOf(const Surroundings& around) {
+  const gp_Pnt low = around.box.CornerMin(), high = around.box.CornerMax();
+  std::vector<gp_XYZ> corners;
+  for (const double x : {low.X(), high.X()})
+    for (const double y : {low.Y(), high.Y()})
+      for (const double z : {low.Z(), high.Z()})
+        corners.push_back(gp_Pnt(x, y, z).Transformed(around.from_frame).XYZ());
+  return Reach(corners);
+}
+
+bool HasEdgeIn(const Body& body, const Surroundings& around) {
+  const Bnd_Box box = around.InWorld();
+  const Reach reach = ReachOf(around);
   for (int i = 1; i <= body.numbered.edges.Extent(); ++i)
-    if (!box.IsOut(body.BoxOfEdge(i))) return true;
+    if (!box.IsOut(body.BoxOfEdge(i)) && !AreApart(reach, Reach(body.parts->Edge(i)), 0)) return true;
   return false;
 }
 
@@ -74,7 +95,7 @@ Near HowNear(const Body& body, const TopoDS_Face& face, const Surroundings& arou
   const BRepAdaptor_Surface surface(face, false);
   const gp_Pnt middle = around.Middle();
   if (DistanceFrom(surface, middle) > around.Reach()) return Near::kNot;
-  if (around.InWorld().IsOut(BoxOf(body, face))) return Near::kNot;
+  if (around.InWorld().IsOut(BoxOf(body, face)) || AreApart(ReachOf(around), Reach(face), 0)) return Near::kNot;
   if (surface.GetType() != GeomAbs_Plane) return Near::kUnclear;
   const gp_Dir normal = OutwardNormal(face);
   if (!normal.IsParallel(around.frame.Direction(), kParallel)) return Near::kUnclear;
@@ -90,7 +111,7 @@ Near HowNear(const Body& body, const TopoDS_Face& face, const Surroundings& arou
 
 std::optional<Layer> LayerAlong(const Body& body, const TopoDS_Shape& tool, const gp_Dir& normal) {
   Layer layer{Around(tool, normal), {}};
-  if (HasEdgeIn(body, layer.around.InWorld())) return std::nullopt;
+  if (HasEdgeIn(body, layer.around)) return std::nullopt;
   for (int i = 1; i <= body.numbered.faces.Extent(); ++i) {
     Hit hit;
     switch (HowNear(body, body.Face(i), layer.around, hit)) {
@@ -110,6 +131,13 @@ std::optional<Layer> LayerAlong(const Body& body, const TopoDS_Shape& tool, cons
 }
 
 }  // namespace
+
+bool Surroundings::AreApartFrom(const Surroundings& other) const {
+  return frame.Direction().IsEqual(other.frame.Direction(), kParallel) &&
+                 frame.XDirection().IsEqual(other.frame.XDirection(), kParallel)
+             ? box.IsOut(other.box)
+             : InWorld().IsOut(other.InWorld());
+}
 
 Bnd_Box BoxOf(const Body& body, const TopoDS_Face& face) {
   Bnd_Box box = body.memo.Of(face).crests;

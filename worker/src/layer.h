@@ -42,6 +42,7 @@ struct Surroundings {
   gp_Pnt Middle() const { return gp_Pnt(0.5 * (box.CornerMin().XYZ() + box.CornerMax().XYZ())).Transformed(from_frame); }
   double Reach() const { return 0.5 * box.CornerMin().Distance(box.CornerMax()); }
   Bnd_Box InWorld() const { return box.Transformed(from_frame); }
+  bool AreApartFrom(const Surroundings& other) const;
 };
 
 /// A plane face that goes right through the surroundings of a tool.

@@ -3,23 +3,24 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <memory>
 
 #include <BRepAdaptor_Surface.hxx>
 #include <BRepCheck_Analyzer.hxx>
 #include <BRepPrimAPI_MakeBox.hxx>
-#include <BRep_Builder.hxx>
 #include <TopExp.hxx>
 #include <TopExp_Explorer.hxx>
 #include <TopTools_DataMapOfShapeShape.hxx>
 #include <TopTools_MapOfShape.hxx>
 #include <TopoDS.hxx>
-#include <TopoDS_Compound.hxx>
 #include <TopoDS_Iterator.hxx>
 
 #include "booleans.h"
 #include "glue.h"
 #include "layer.h"
 #include "nested.h"
+#include "parallel.h"
+#include "trimmed.h"
 #include "wires.h"
 
 namespace ankerdraft {
@@ -177,10 +178,10 @@ class Blockwork {
   TopTools_DataMapOfShapeShape solid_of_;  // the result's solids, by their faces
 };
 
-bool AreApart(const std::vector<Bnd_Box>& boxes) {
-  for (size_t i = 0; i < boxes.size(); ++i)
+bool AreApart(const std::vector<Surroundings>& all) {
+  for (size_t i = 0; i < all.size(); ++i)
     for (size_t j = 0; j < i; ++j)
-      if (!boxes[i].IsOut(boxes[j])) return false;
+      if (!all[i].AreApartFrom(all[j])) return false;
   return true;
 }
 
@@ -189,49 +190,86 @@ bool IsOfOneShell(const Body& body, const Layer& layer) {
   return shell(layer.hits.front()).IsSame(shell(layer.hits.back()));
 }
 
-// How each of the tools goes onto a body: those that only stand on it, and blocks for the others.
+// A solid of a tool with its block, and what comes of the two.
+struct Piece {
+  size_t tool;  // its number, from 0
+  TopoDS_Shape solid;
+  Block block;
+  std::shared_ptr<LibraryBoolean> done = nullptr;
+};
+
+// How each of the tools goes onto a body: those that only stand on it, and blocks for the pieces of the others.
 struct Plan {
   std::vector<Standing> standing;
-  std::vector<Block> blocks;
-  TopTools_ListOfShape cutting;     // the tools that need blocks
-  std::vector<double> of_standing;  // what each tool that stands has in common with the target; -1 for the others
+  std::vector<Piece> pieces;
+  std::vector<double> overlaps;  // of each tool, as far as it is known
 };
+
+// What is taken away may be longer than what it is taken from.
+std::optional<Standing> StandingWithin(const Layer& layer, const TopoDS_Shape& tool, BooleanKind kind, Memo& memo) {
+  if (auto stands = StandingOn(layer, tool, kind, memo)) return stands;
+  if (kind != BOOLEAN_SUBTRACT || tool.NbChildren() != 1) return std::nullopt;
+  const auto trimmed = TrimmedTo(layer, tool);
+  if (!trimmed) return std::nullopt;
+  auto stands = StandingOn(layer, trimmed->solid, kind, memo);
+  if (stands) stands->from = trimmed->faces;
+  return stands;
+}
+
+std::vector<TopoDS_Face> FacesOf(const std::vector<Standing>& standing) {
+  std::vector<TopoDS_Face> faces;
+  for (const Standing& one : standing)
+    for (TopExp_Explorer e(one.tool, TopAbs_FACE); e.More(); e.Next()) faces.push_back(TopoDS::Face(e.Current()));
+  return faces;
+}
+
+double VolumeOfAll(const std::vector<Standing>& standing) {
+  double volume = 0;
+  for (const Standing& one : standing) volume += VolumeOf(one.tool);
+  return volume;
+}
 
 std::optional<Plan> PlanOf(const BooleanOp& in, const Body& body, const TopTools_ListOfShape& tools) {
   Plan plan;
-  std::vector<Bnd_Box> boxes;
+  std::vector<Surroundings> surroundings;
   for (const TopoDS_Shape& tool : tools) {
     if (!IsOfSolids(tool)) return std::nullopt;
-    std::vector<Layer> layers;
+    std::vector<Piece> pieces;
     std::vector<Standing> standing;
     const bool merged = !in.unify() || IsMerged(Body(tool, body.memo));
     for (TopExp_Explorer e(tool, TopAbs_SOLID); e.More(); e.Next()) {
       auto layer = LayerAround(body, e.Current());
       if (!layer || !IsOfOneShell(body, *layer)) return std::nullopt;
-      boxes.push_back(layer->around.InWorld());
-      if (merged && standing.size() == layers.size())
-        if (auto stands = StandingOn(*layer, e.Current(), in.kind(), body.memo)) standing.push_back(*stands);
-      layers.push_back(*layer);
+      surroundings.push_back(layer->around);
+      if (merged && standing.size() == pieces.size())
+        if (auto stands = StandingWithin(*layer, e.Current(), in.kind(), body.memo)) standing.push_back(*stands);
+      pieces.push_back({plan.overlaps.size(), e.Current(), BlockOf(*layer)});
     }
-    if (standing.size() == layers.size()) {
+    const bool stands = standing.size() == pieces.size();
+    if (stands)
       plan.standing.insert(plan.standing.end(), standing.begin(), standing.end());
-      plan.of_standing.push_back(in.overlaps() && in.kind() == BOOLEAN_SUBTRACT ? VolumeOf(tool) : 0);
-    } else {
-      for (const Layer& layer : layers) plan.blocks.push_back(BlockOf(layer));
-      plan.cutting.Append(tool);
-      plan.of_standing.push_back(-1);
-    }
+    else
+      plan.pieces.insert(plan.pieces.end(), pieces.begin(), pieces.end());
+    plan.overlaps.push_back(stands && in.overlaps() && in.kind() == BOOLEAN_SUBTRACT ? VolumeOfAll(standing) : 0);
   }
-  if (!AreApart(boxes)) return std::nullopt;
+  if (!AreApart(surroundings)) return std::nullopt;
   return plan;
 }
 
-std::vector<double> Merged(const std::vector<double>& of_standing, const std::vector<double>& of_cutting) {
-  std::vector<double> all = of_standing;
-  auto next = of_cutting.begin();
-  for (double& overlap : all)
-    if (overlap < 0) overlap = *next++;
-  return all;
+// Each piece by itself: the library's time for all at once grows with the square of their number.
+bool CombineEach(std::vector<Piece>& pieces, const BooleanOp& in, FaceHistory& history, Patchwork& patchwork) {
+  const auto combine = [&](int i) {
+    Piece& piece = pieces[i];
+    piece.done =
+        std::make_shared<LibraryBoolean>(in.kind(), piece.block.solid, ListOf(piece.solid), in.unify());
+  };
+  InParallel(static_cast<int>(pieces.size()), combine, 2);
+  for (const Piece& piece : pieces) {
+    Blockwork blockwork(*piece.done, history, patchwork);
+    if (blockwork.Solids() != 1 || !blockwork.Add(piece.block)) return false;
+    blockwork.Follow(piece.solid);
+  }
+  return true;
 }
 
 }  // namespace
@@ -241,27 +279,22 @@ std::optional<LocalCombination> CombineLocally(const BooleanOp& in, const TopoDS
   if (in.kind() == BOOLEAN_INTERSECT || !IsOfSolids(target)) return std::nullopt;
   const Body body(target, memo);
   if (in.unify() && !IsMerged(body)) return std::nullopt;
-  const auto plan = PlanOf(in, body, tools);
+  auto plan = PlanOf(in, body, tools);
   if (!plan) return std::nullopt;
-  const int blocks = static_cast<int>(plan->blocks.size());
-  if (body.numbered.edges.Extent() < kEdgesPerPiece * blocks && blocks < kManyPieces) return std::nullopt;
+  const int pieces = static_cast<int>(plan->pieces.size());
+  if (body.numbered.edges.Extent() < kEdgesPerPiece * pieces && pieces < kManyPieces) return std::nullopt;
   LocalCombination out;
   Patchwork patchwork(body, out.history);
-  for (const Standing& standing : plan->standing) Glue(standing, in.kind(), memo, patchwork);
-  std::vector<double> overlaps;
-  if (blocks > 0) {
-    TopoDS_Compound all;
-    BRep_Builder().MakeCompound(all);
-    for (const Block& block : plan->blocks) BRep_Builder().Add(all, block.solid);
-    LibraryBoolean done(in.kind(), all, plan->cutting, in.unify());
-    Blockwork blockwork(done, out.history, patchwork);
-    if (blockwork.Solids() != blocks) return std::nullopt;
-    for (const Block& block : plan->blocks)
-      if (!blockwork.Add(block)) return std::nullopt;
-    for (const TopoDS_Shape& tool : plan->cutting) blockwork.Follow(tool);
-    if (in.overlaps()) overlaps = done.Overlaps();
+  memo.Learn(FacesOf(plan->standing));
+  for (const Standing& standing : plan->standing) {
+    Glue(standing, in.kind(), memo, patchwork);
+    for (const auto& [before, after] : standing.from) out.history.Became(before, after);
   }
-  if (in.overlaps()) out.overlaps = Merged(plan->of_standing, overlaps);
+  if (!CombineEach(plan->pieces, in, out.history, patchwork)) return std::nullopt;
+  if (in.overlaps()) {
+    out.overlaps = plan->overlaps;
+    for (const Piece& piece : plan->pieces) out.overlaps[piece.tool] += piece.done->Overlaps().front();
+  }
   out.result = patchwork.Whole();
   return out;
 }

@@ -23,7 +23,7 @@ namespace ankerdraft {
 
 namespace {
 
-constexpr int kSteps = 24;   // of the search for a plane between two hulls
+constexpr int kSteps = 200;   // of the search for a plane between two hulls
 constexpr int kAround = 12;  // directions across an axis in which a hull is measured
 
 // The angle of a range, modulo full turns, nearest to where a wave cos(x - crest) is highest.

@@ -16,6 +16,8 @@ class Reach {
  public:
   explicit Reach(const TopoDS_Face& face);
   explicit Reach(const TopoDS_Edge& edge);
+  /// Of the hull of some points.
+  explicit Reach(const std::vector<gp_XYZ>& points) : points_(points) {}
 
   /// Whether nothing simple is known that holds it.
   bool IsUnknown() const { return !turned_ && points_.empty(); }

@@ -31,7 +31,7 @@ public final class PartBuilder {
   private static final long MADE_BEFORE_BYTES = 4L << 20;
 
   /** Raised when the same step comes to something else than before. */
-  private static final int RESULTS_VERSION = 21;
+  private static final int RESULTS_VERSION = 22;
 
   /** Told about the progress of a build; called on the building thread. */
   @FunctionalInterface
