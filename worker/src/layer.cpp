@@ -95,17 +95,17 @@ Near HowNear(const Body& body, const TopoDS_Face& face, const Surroundings& arou
   const BRepAdaptor_Surface surface(face, false);
   const gp_Pnt middle = around.Middle();
   if (DistanceFrom(surface, middle) > around.Reach()) return Near::kNot;
-  if (around.InWorld().IsOut(BoxOf(body, face)) || AreApart(ReachOf(around), Reach(face), 0)) return Near::kNot;
-  if (surface.GetType() != GeomAbs_Plane) return Near::kUnclear;
-  const gp_Dir normal = OutwardNormal(face);
-  if (!normal.IsParallel(around.frame.Direction(), kParallel)) return Near::kUnclear;
+  if (around.InWorld().IsOut(BoxOf(body, face))) return Near::kNot;
+  const bool is_across =
+      surface.GetType() == GeomAbs_Plane && OutwardNormal(face).IsParallel(around.frame.Direction(), kParallel);
+  if (!is_across) return AreApart(ReachOf(around), Reach(face), 0) ? Near::kNot : Near::kUnclear;
   const gp_Pln plane = surface.Plane();
   const double height = gp_Vec(gp::Origin(), plane.Location()).Dot(around.frame.Direction());
   if (height < around.box.CornerMin().Z() || height > around.box.CornerMax().Z()) return Near::kNot;
   double u, v;
   ElSLib::Parameters(plane, middle, u, v);
   if (!body.memo.Holds(face, gp_Pnt2d(u, v))) return Near::kNot;
-  hit = {face, height, normal.Dot(around.frame.Direction()) > 0};
+  hit = {face, height, OutwardNormal(face).Dot(around.frame.Direction()) > 0};
   return Near::kAcross;
 }
 

@@ -25,32 +25,45 @@ struct Cap {
   double height;
 };
 
-// The two ends of a tool whose other faces all run straight from one to the other; the lower one first.
+bool LiesAcross(const BRepAdaptor_Surface& surface, const gp_Dir& up) {
+  return surface.GetType() == GeomAbs_Plane && surface.Plane().Axis().Direction().IsParallel(up, kParallel);
+}
+
+bool RunsAlong(const BRepAdaptor_Surface& surface, const gp_Dir& up) {
+  switch (surface.GetType()) {
+    case GeomAbs_Plane:
+      return surface.Plane().Axis().Direction().IsNormal(up, kParallel);
+    case GeomAbs_Cylinder:
+      return surface.Cylinder().Axis().Direction().IsParallel(up, kParallel);
+    case GeomAbs_SurfaceOfExtrusion:
+      return surface.Direction().IsParallel(up, kParallel);
+    default:
+      return false;
+  }
+}
+
+int EdgesOf(const TopoDS_Face& face) {
+  int count = 0;
+  for (TopExp_Explorer e(face, TopAbs_EDGE); e.More(); e.Next()) ++count;
+  return count;
+}
+
+// The two ends of a tool whose other faces each run straight from one to the other; the lower one first.
 std::optional<std::pair<Cap, Cap>> CapsOf(const TopoDS_Shape& tool, const gp_Dir& up) {
   std::vector<Cap> caps;
+  int sides = 0;
   for (TopExp_Explorer e(tool, TopAbs_FACE); e.More(); e.Next()) {
     const TopoDS_Face& face = TopoDS::Face(e.Current());
     const BRepAdaptor_Surface surface(face, false);
-    switch (surface.GetType()) {
-      case GeomAbs_Plane: {
-        const gp_Dir normal = surface.Plane().Axis().Direction();
-        if (normal.IsParallel(up, kParallel))
-          caps.push_back({face, surface.Plane().Location().XYZ().Dot(up.XYZ())});
-        else if (!normal.IsNormal(up, kParallel))
-          return std::nullopt;
-        break;
-      }
-      case GeomAbs_Cylinder:
-        if (!surface.Cylinder().Axis().Direction().IsParallel(up, kParallel)) return std::nullopt;
-        break;
-      case GeomAbs_SurfaceOfExtrusion:
-        if (!surface.Direction().IsParallel(up, kParallel)) return std::nullopt;
-        break;
-      default:
-        return std::nullopt;
-    }
+    if (LiesAcross(surface, up))
+      caps.push_back({face, surface.Plane().Location().XYZ().Dot(up.XYZ())});
+    else if (RunsAlong(surface, up))
+      ++sides;
+    else
+      return std::nullopt;
   }
-  if (caps.size() != 2) return std::nullopt;
+  // Sides in pieces, one above the other, are more than the edges of an end.
+  if (caps.size() != 2 || sides != EdgesOf(caps[0].face)) return std::nullopt;
   if (caps[0].height > caps[1].height) std::swap(caps[0], caps[1]);
   return std::pair(caps[0], caps[1]);
 }
