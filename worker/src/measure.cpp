@@ -122,8 +122,8 @@ class FaceSampler {
 class ByOneParameter {
  public:
   ByOneParameter(const TopoDS_Face& face, const gp_Dir& pull)
-      : face_(face), surface_(face, false), classifier_(face, 1e-7), pull_(pull) {
-    BRepTools::UVBounds(face, d_.u0, d_.u1, d_.v0, d_.v1);
+      : face_(face), surface_(face, false), pull_(pull) {
+    if (!IsWhole(face, d_)) classifier_.emplace(face, 1e-7);
   }
 
   Extremes AcrossAxis(const gp_Ax3& frame) {
@@ -155,7 +155,7 @@ class ByOneParameter {
     double other = 0.5 * (from + to);
     for (int j = 0; j <= 16; ++j) {
       const double trial = from + (to - from) * (j == 0 ? 8 : j) / 16.0;
-      if (classifier_.Perform(at(trial)) == TopAbs_OUT) continue;
+      if (classifier_ && classifier_->Perform(at(trial)) == TopAbs_OUT) continue;
       other = trial;
       break;
     }
@@ -166,7 +166,7 @@ class ByOneParameter {
 
   const TopoDS_Face face_;
   BRepAdaptor_Surface surface_;
-  BRepTopAdaptor_FClass2d classifier_;
+  std::optional<BRepTopAdaptor_FClass2d> classifier_;  // of faces that are no rectangle of the parameters
   const gp_Dir pull_;
   Domain d_;
   Extremes extremes_;

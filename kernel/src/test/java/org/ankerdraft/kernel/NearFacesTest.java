@@ -43,7 +43,7 @@ class NearFacesTest {
   }
 
   /** About the y axis, from y = 0 to a height. */
-  private sealed interface Turned {
+  sealed interface Turned {
     double outer(double y);
 
     default double inner(double y) {
@@ -62,7 +62,7 @@ class NearFacesTest {
     }
   }
 
-  private record Frustum(double low, double high) implements Turned {
+  record Frustum(double low, double high) implements Turned {
     @Override
     public double outer(double y) {
       return low + (high - low) * y / HEIGHT;
@@ -75,7 +75,7 @@ class NearFacesTest {
   }
 
   /** In the middle of the height. */
-  private record Ring(double ring, double tube) implements Turned {
+  record Ring(double ring, double tube) implements Turned {
     private double half(double y) {
       return Math.sqrt(Math.max(0, tube * tube - (y - HEIGHT / 2) * (y - HEIGHT / 2)));
     }
@@ -98,7 +98,7 @@ class NearFacesTest {
     }
   }
 
-  private record Ball(double radius) implements Turned {
+  record Ball(double radius) implements Turned {
     @Override
     public double outer(double y) {
       return Math.sqrt(Math.max(0, radius * radius - (y - HEIGHT / 2) * (y - HEIGHT / 2)));

@@ -42,7 +42,7 @@ class OpeningsTest {
   /**
    * @param walls how many it leaves
    */
-  private record Profile(String name, Region region, double area, int walls) {
+  record Profile(String name, Region region, double area, int walls) {
     @Override
     public String toString() {
       return name;

@@ -236,7 +236,7 @@ class DragTest {
   /** What was drawn on the way is gone with it, and the map is back. */
   @Test
   void afterGivingUpTheMapStaysAgain() throws Exception {
-    givingUpInTheMiddleShowsTheWholePartAgain();
+    giveUpInTheMiddle();
     maps.clear();
     letGo();
     select("wall");
@@ -298,6 +298,10 @@ class DragTest {
 
   @Test
   void givingUpInTheMiddleShowsTheWholePartAgain() throws Exception {
+    giveUpInTheMiddle();
+  }
+
+  private void giveUpInTheMiddle() throws Exception {
     double whole = onFx(() -> drawn().body().volumeMm3());
     onFx(() -> {
       session.listen(change -> {
