@@ -67,12 +67,12 @@ Reach::Reach(const TopoDS_Face& face) {
   TakeTolerance(face);
   const BRepAdaptor_Surface surface(face, false);
   const auto line = [&](const gp_Ax3& frame, double radius, double lean) {
-    turned_ = Turned{frame, d.u0, d.u1, false,
-                     radius + d.v0 * std::sin(lean), d.v0 * std::cos(lean),
-                     radius + d.v1 * std::sin(lean), d.v1 * std::cos(lean), 0, 0, 0, 0};
+    const double sine = std::sin(lean), cosine = std::cos(lean);
+    turned_ = Turned{frame, d.u0, d.u1,
+                     Line{radius + d.v0 * sine, d.v0 * cosine, radius + d.v1 * sine, d.v1 * cosine}};
   };
   const auto arc = [&](const gp_Ax3& frame, double ring, double tube) {
-    turned_ = Turned{frame, d.u0, d.u1, true, 0, 0, 0, 0, ring, tube, d.v0, d.v1};
+    turned_ = Turned{frame, d.u0, d.u1, Arc{ring, tube, d.v0, d.v1}};
   };
   switch (surface.GetType()) {
     case GeomAbs_Plane:
@@ -111,7 +111,7 @@ Reach::Reach(const TopoDS_Edge& edge) {
       break;
     case GeomAbs_Circle: {
       const double radius = curve.Circle().Radius();
-      turned_ = Turned{gp_Ax3(curve.Circle().Position()), first, last, false, radius, 0, radius, 0, 0, 0, 0, 0};
+      turned_ = Turned{gp_Ax3(curve.Circle().Position()), first, last, Line{radius, 0, radius, 0}};
       break;
     }
     case GeomAbs_BSplineCurve:
@@ -144,12 +144,13 @@ gp_XYZ Reach::Turned::Farthest(const gp_XYZ& direction) const {
       reach = gain * r + along * h;
       best = frame.Location().XYZ() + r * (std::cos(angle) * x + std::sin(angle) * y) + h * z;
     };
-    if (is_arc) {
-      const double at = NearestTo(std::atan2(along, gain), begin, end);
-      take(ring + tube * std::cos(at), tube * std::sin(at));
+    if (const Arc* arc = std::get_if<Arc>(&profile)) {
+      const double at = NearestTo(std::atan2(along, gain), arc->begin, arc->end);
+      take(arc->ring + arc->tube * std::cos(at), arc->tube * std::sin(at));
     } else {
-      take(r0, z0);
-      take(r1, z1);
+      const Line& line = std::get<Line>(profile);
+      take(line.r0, line.z0);
+      take(line.r1, line.z1);
     }
   }
   return best;
@@ -157,7 +158,9 @@ gp_XYZ Reach::Turned::Farthest(const gp_XYZ& direction) const {
 
 // Of the piece between two heights, or less; infinite where it has none.
 double Reach::Turned::LeastRadius(double low, double high) const {
-  if (is_arc) return ring + tube * std::cos(NearestTo(M_PI, begin, end));
+  if (const Arc* arc = std::get_if<Arc>(&profile))
+    return arc->ring + arc->tube * std::cos(NearestTo(M_PI, arc->begin, arc->end));
+  const auto& [r0, z0, r1, z1] = std::get<Line>(profile);
   const double bottom = std::min(z0, z1), top = std::max(z0, z1);
   if (bottom > high || top < low) return INFINITY;
   const auto radius_at = [&](double h) { return z0 == z1 ? std::min(r0, r1) : r0 + (r1 - r0) * (h - z0) / (z1 - z0); };

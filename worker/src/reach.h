@@ -1,5 +1,6 @@
 #pragma once
 #include <optional>
+#include <variant>
 #include <vector>
 
 #include <TopoDS_Edge.hxx>
@@ -29,13 +30,20 @@ class Reach {
   bool IsAround(const Reach& other, double gap) const;
 
  private:
-  // A line or an arc, in a half plane through an axis (r, z), turned by a range of angles about it.
+  // In a half plane through an axis, at (r, z).
+  struct Line {
+    double r0, z0, r1, z1;
+  };
+  struct Arc {
+    double ring, tube;  // its middle at (ring, 0), and its radius
+    double begin, end;
+  };
+
+  // A line or an arc, turned by a range of angles about the axis.
   struct Turned {
     gp_Ax3 frame;
-    double from, to;  // the range
-    bool is_arc;
-    double r0, z0, r1, z1;             // of a line
-    double ring, tube, begin, end;     // of an arc: its middle at (ring, 0), its radius, its range
+    double from, to;
+    std::variant<Line, Arc> profile;
 
     gp_XYZ Farthest(const gp_XYZ& direction) const;
     double LeastRadius(double low, double high) const;
