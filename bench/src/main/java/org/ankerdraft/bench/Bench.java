@@ -1,7 +1,13 @@
 package org.ankerdraft.bench;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.ankerdraft.core.geometry.Tolerance;
 import org.ankerdraft.core.ledger.PartBuilder;
 import org.ankerdraft.core.ledger.PartState;
@@ -37,5 +43,30 @@ final class Bench {
 
   static void ratio(String what, double value, String wanted, String detail) {
     System.out.printf("%-52s %7.2f   (%s)   %s%n", what, value, wanted, detail);
+  }
+
+  /**
+   * What a program for comparison takes.
+   *
+   * @param program prints each count with its time, ms
+   */
+  static Map<Integer, Double> timesOf(String program, int... counts)
+      throws IOException, InterruptedException {
+    List<String> command = new ArrayList<>(List.of(program));
+    for (int n : counts) {
+      command.add(Integer.toString(n));
+    }
+    Process process = new ProcessBuilder(command).start();
+    Map<Integer, Double> out = new TreeMap<>();
+    try (InputStream in = process.getInputStream()) {
+      for (String line : new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().toList()) {
+        String[] words = line.split(" ", -1);
+        out.put(Integer.parseInt(words[0]), Double.parseDouble(words[1]));
+      }
+    }
+    if (process.waitFor() != 0) {
+      throw new IOException(program + " failed");
+    }
+    return out;
   }
 }

@@ -1,8 +1,6 @@
 package org.ankerdraft.bench;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -44,7 +42,7 @@ public final class ScaleBench {
     Map<Integer, Double> ours = new TreeMap<>();
     for (int turn = 0; turn < TURNS; turn++) {
       // Both take turns, so that a busy moment of the machine slows both.
-      fuses(args[0]).forEach((n, ms) -> library.merge(n, ms, Math::min));
+      Bench.timesOf(args[0], COUNTS).forEach((n, ms) -> library.merge(n, ms, Math::min));
       for (int n : COUNTS) {
         ours.merge(n, build(bosses(n)), Math::min);
       }
@@ -232,26 +230,6 @@ public final class ScaleBench {
     try (GeometryKernel kernel = new GeometryKernel(Bench.worker())) {
       return state(new PartBuilder(kernel, Tolerance.MODEL), part).ms();
     }
-  }
-
-  private static Map<Integer, Double> fuses(String program)
-      throws IOException, InterruptedException {
-    List<String> command = new ArrayList<>(List.of(program));
-    for (int n : COUNTS) {
-      command.add(Integer.toString(n));
-    }
-    Process process = new ProcessBuilder(command).start();
-    Map<Integer, Double> out = new TreeMap<>();
-    try (InputStream in = process.getInputStream()) {
-      for (String line : new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().toList()) {
-        String[] words = line.split(" ", -1);
-        out.put(Integer.parseInt(words[0]), Double.parseDouble(words[1]));
-      }
-    }
-    if (process.waitFor() != 0) {
-      throw new IOException(program + " failed");
-    }
-    return out;
   }
 
   private static PartDocument part(String name, List<String> steps) {
