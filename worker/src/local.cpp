@@ -190,11 +190,12 @@ bool IsOfOneShell(const Body& body, const Layer& layer) {
   return shell(layer.hits.front()).IsSame(shell(layer.hits.back()));
 }
 
-// A solid of a tool with its block, and what comes of the two.
+// A solid of a tool with the layer around it; once they are combined, the layer's block and what comes of the two.
 struct Piece {
   size_t tool;  // its number, from 0
   TopoDS_Shape solid;
-  Block block;
+  Layer layer;
+  std::optional<Block> block = std::nullopt;
   std::shared_ptr<LibraryBoolean> done = nullptr;
 };
 
@@ -243,7 +244,7 @@ std::optional<Plan> PlanOf(const BooleanOp& in, const Body& body, const TopTools
       surroundings.push_back(layer->around);
       if (merged && standing.size() == pieces.size())
         if (auto stands = StandingWithin(*layer, e.Current(), in.kind(), body.memo)) standing.push_back(*stands);
-      pieces.push_back({plan.overlaps.size(), e.Current(), BlockOf(*layer)});
+      pieces.push_back({plan.overlaps.size(), e.Current(), *layer});
     }
     const bool stands = standing.size() == pieces.size();
     if (stands)
@@ -260,13 +261,13 @@ std::optional<Plan> PlanOf(const BooleanOp& in, const Body& body, const TopTools
 bool CombineEach(std::vector<Piece>& pieces, const BooleanOp& in, FaceHistory& history, Patchwork& patchwork) {
   const auto combine = [&](int i) {
     Piece& piece = pieces[i];
-    piece.done =
-        std::make_shared<LibraryBoolean>(in.kind(), piece.block.solid, ListOf(piece.solid), in.unify());
+    piece.block = BlockOf(piece.layer);
+    piece.done = std::make_shared<LibraryBoolean>(in.kind(), piece.block->solid, ListOf(piece.solid), in.unify());
   };
   InParallel(static_cast<int>(pieces.size()), combine, 2);
   for (const Piece& piece : pieces) {
     Blockwork blockwork(*piece.done, history, patchwork);
-    if (blockwork.Solids() != 1 || !blockwork.Add(piece.block)) return false;
+    if (blockwork.Solids() != 1 || !blockwork.Add(*piece.block)) return false;
     blockwork.Follow(piece.solid);
   }
   return true;
